@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+source 'https://rubygems.org'
+
+# core: parsing and archives; everything else there is plain Ruby
+gem 'nokogiri', '~> 1.18.10'
+gem 'rubyzip', '~> 2.4'
+gem 'zeitwerk', '~> 2.6.18'
+
+# server
+gem 'bcrypt', '~> 3.1'
+gem 'mysql2', '~> 0.5.7'
+gem 'puma', '~> 8.0'
+gem 'rack', '~> 3.2'
+gem 'rack-protection', '~> 4.2'
+gem 'rack-session', '~> 2.1'
+gem 'rackup', '~> 2.3'
+gem 'roda', '~> 3.109'
+gem 'rodauth', '~> 2.49'
+gem 'sequel', '~> 5.110'
+gem 'sinatra', '~> 4.2'
+
+group :test do
+  gem 'axe-core-capybara', '~> 4.14', require: false
+  gem 'capybara', '~> 3.40'
+  gem 'json_schemer', '~> 2.5'
+  gem 'rack-test', '~> 2.2'
+  gem 'rspec', '~> 3.13'
+  gem 'rubocop', '~> 1.92', require: false
+  gem 'rubocop-rspec', require: false
+  gem 'rubocop-sequel', require: false
+  gem 'selenium-webdriver', '~> 4.32.0' # later needs Ruby 3.2
+end

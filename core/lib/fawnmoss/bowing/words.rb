@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Bowing
+    # Words for how much bow a stroke takes, where on it, and how fast against its neighbours.
+    module Words
+      SAVE = 0.6  # slower than this share of its neighbours' speed
+      QUICK = 1.6 # faster than this
+
+      # planned: all strokes of the tune in order. Returns one text per stroke.
+      #   from 0.0 to 1.0 -> "whole bow"; from 1.0 to 0.5 -> "upper half"
+      def self.for(planned)
+        speeds = planned.map { _1.length / _1.stroke.duration.to_f }
+        planned.each_with_index.map do |stroke, index|
+          near = [index - 1, index + 1].select { (0...planned.size).cover?(_1) }.map { speeds[_1] }
+          [extent(stroke), pace(speeds[index], near)].compact.join(', ')
+        end
+      end
+
+      def self.extent(stroke)
+        low, high = [stroke.from, stroke.to].minmax
+        case high - low
+        when (0.9..) then 'whole bow'
+        when (0.65..) then 'most of the bow'
+        when (0.4..) then half((low + high) / 2)
+        when (0.27..) then "a third, #{part((low + high) / 2)}"
+        else "short, #{part((low + high) / 2)}"
+        end
+      end
+
+      def self.half(centre) = centre < 0.38 ? 'lower half' : (centre > 0.62 ? 'upper half' : 'middle half')
+      def self.part(centre) = centre < 0.36 ? 'near the frog' : (centre > 0.64 ? 'near the tip' : 'in the middle')
+
+      def self.pace(speed, near)
+        return if near.empty?
+
+        usual = near.sum / near.size
+        return 'save' if speed < usual * SAVE
+
+        'quick' if speed > usual * QUICK
+      end
+      private_class_method :extent, :half, :part, :pace
+    end
+  end
+end

@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  # The data that ships with Fawnmoss, read at the edge and handed in: instruments, skills, cost weights.
+  class Catalogue
+    INSTRUMENTS = %w[violin viola cello bass].freeze
+
+    attr_reader :skills, :weights
+
+    # instruments, weights: hashes as in core/data/*.yml. skills: list of skill entries.
+    def initialize(instruments:, skills:, weights:)
+      @instruments = instruments
+      @weights = weights
+      @skills = Path::Skill.list_from_data(skills)
+      freeze
+    end
+
+    # Instrument by id, tuning ('standard', 'solo') and bass hand. Raises InvalidInput for an unknown one.
+    #   catalogue.instrument('violin').string_names # => ["G", "D", "A", "E"]
+    def instrument(id, tuning: 'standard', bass_hand: '1-2-4')
+      data = @instruments.fetch(id) do
+        raise InvalidInput.new("#{id.inspect} is not an instrument", where: { field: 'instrument' },
+                                                                    remedy: "Choose one of #{INSTRUMENTS.join(', ')}.")
+      end
+      Instrument::Instrument.from_data(id, data, tuning:, bass_hand:)
+    end
+
+    # Skills that belong to an instrument, in path order, each needing only skills of that instrument.
+    def skills_for(instrument_id)
+      own = skills.select { _1.for?(instrument_id) }
+      ids = own.map(&:id)
+      own.map { |skill| skill.class.new(**skill.to_h, needs: skill.needs & ids) }
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # The chart as plain data: the shape that the command line prints and the server sends. Fractions are text;
+    # durations are parts of a whole note; beats are counted from 1.
+    class Contract
+      def initialize(chart)
+        @chart = chart
+        @instrument = chart.request.instrument
+      end
+
+      def to_h
+        { tune:, instrument: @instrument.id, version: @chart.request.version, notes: @chart.entries.map { note(_1) },
+          hand_map: @chart.hand_map, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
+          demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars, warnings: @chart.warnings }
+      end
+
+      private
+
+      def tune
+        tune = @chart.tune
+        { title: tune.title, key: tune.key.name, meter: tune.meter.to_s, pickup: fraction(tune.pickup / 4) }
+      end
+
+      def note(entry)
+        { id: entry.note.id, bar: entry.note.bar, beat: fraction(entry.count), written: entry.note.pitch.to_s, sounding: entry.sounding.to_s,
+          duration: fraction(entry.note.duration / 4), **place(entry.place), **bow(entry),
+          ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, reasons: entry.reasons,
+          alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s), demands: entry.demands }
+      end
+
+      def place(place)
+        { string: @instrument.string_names[place.string], finger: place.finger,
+          position: place.open? ? nil : place.hand.name, placement: place.placement.to_s }
+      end
+
+      def bow(entry)
+        { direction: entry.direction.to_s, join: entry.join.to_s, bow: entry.bow.map { _1.round(4) }, bow_words: entry.bow_words, short: entry.short }
+      end
+
+      def other(other) = { **place(other.place).except(:placement), extra: other.extra, reason: other.reason }
+      def fraction(number) = Notation::Fraction.text(number)
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # A chart for a terminal: a block of four aligned lines per bar row.
+    #   notes   D4   E4   F#4  G4
+    #   string  D    D    D    D
+    #   finger  0    1    2    3
+    #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow)
+    class TextPage
+      BARS_A_ROW = 4
+
+      def initialize(chart)
+        @chart = chart
+        @names = chart.request.instrument.string_names
+      end
+
+      def text
+        rows = @chart.entries.group_by { _1.note.bar }.to_a.each_slice(BARS_A_ROW).map { row(_1) }
+        [heading, '', *rows.flat_map { [_1, ''] }, *footer].join("\n").concat("\n")
+      end
+
+      private
+
+      def heading
+        tune = @chart.tune
+        title = tune.title.empty? ? 'Untitled' : tune.title
+        "#{title}: #{tune.key.name}, #{tune.meter}, #{@chart.request.instrument.name}, #{@chart.request.version} version"
+      end
+
+      def row(bars)
+        columns = bars.flat_map { |number, entries| [["bar #{number}", '|', '|', '|'], *entries.map { cells(_1) }] }
+        widths = columns.map { |cells| cells.map(&:length).max }
+        %w[notes string finger bow].each_with_index.map do |name, line|
+          "#{name.ljust(8)}#{columns.zip(widths).map { |cells, width| cells[line].ljust(width) }.join('  ')}".rstrip
+        end.join("\n")
+      end
+
+      def cells(entry)
+        [entry.note.pitch.to_s, @names[entry.place.string], finger(entry.place), bow(entry)]
+      end
+
+      def finger(place)
+        mark = { low: 'low', high: 'high', extended: 'ext' }[place.placement]
+        position = " (#{place.hand.name})" unless place.open? || place.hand.first?
+        "#{place.finger}#{" #{mark}" if mark}#{position}"
+      end
+
+      def bow(entry)
+        return '-' if entry.join == :slur
+
+        sign = entry.direction == :down ? 'n' : 'V'
+        { stop: "=#{sign}", lift: ",#{sign}" }.fetch(entry.join, sign)
+      end
+
+      def footer
+        map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
+        ["hand map: #{map}", ('same bars: ' + @chart.same_bars.map { _1.join(' = ') }.join('; ') if @chart.same_bars.any?),
+         *@chart.warnings.map { "note: #{_1}" }].compact
+      end
+    end
+  end
+end

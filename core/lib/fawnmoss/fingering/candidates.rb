@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # Every place a note could be played, in the order that breaks ties: position as listed, open before stopped, lower
+    # finger first, then lower string.
+    class Candidates
+      # positions: names such as ['1'] or ['half', '1']. Raises InvalidInput for a name the instrument does not have.
+      def initialize(instrument, positions)
+        @instrument = instrument
+        @positions = positions.flat_map { |name| named(name) }
+        @known = {}
+      end
+
+      # Frozen list of Instrument::Place for a written pitch; empty when it is out of reach.
+      def for(pitch) = @known[pitch] ||= (open(pitch) + stopped(pitch)).freeze
+
+      private
+
+      def named(name)
+        unless @instrument.hand.position_names.include?(name)
+          raise InvalidInput.new("the #{@instrument.name} has no position #{name.inspect}", where: { field: 'positions' },
+                                 remedy: "Choose from #{@instrument.hand.position_names.join(', ')}.")
+        end
+        @instrument.hand.positions(name)
+      end
+
+      # An open string keeps the hand where it was, so it is a place once for every hand.
+      def open(pitch)
+        @instrument.open.each_index.select { @instrument.open[_1].midi == pitch.midi }.flat_map do |string|
+          @positions.map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
+        end
+      end
+
+      def stopped(pitch)
+        places = @positions.each_with_index.flat_map do |position, order|
+          @instrument.open.each_with_index.flat_map do |open, string|
+            @instrument.hand.places(pitch, open, string, position).map { [order, _1] }
+          end
+        end
+        places.sort_by { |order, place| [order, place.finger, place.string] }.map(&:last)
+      end
+    end
+  end
+end

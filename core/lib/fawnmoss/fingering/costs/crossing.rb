@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    module Costs
+      # Crossing to another string: the right arm changes level. Faster notes leave less time; inside a slur the bow may
+      # not stop for it.
+      class Crossing < Term
+        noun 'string crossing', 'string crossings'
+
+        def cost(from, to, move)
+          apart = (from.string - to.string).abs
+          return 0 if apart.zero?
+
+          each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
+          each * move.pace / 100
+        end
+
+        def reason(from, to, _move) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"
+      end
+    end
+  end
+end

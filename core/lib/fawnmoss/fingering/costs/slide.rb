@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    module Costs
+      # The same finger, the same string, two pitches in a row: it has to slide.
+      class Slide < Term
+        noun 'sliding finger', 'sliding fingers'
+
+        def cost(from, to, move)
+          slides = from.string == to.string && from.finger == to.finger && from.semitones != to.semitones && from.hand == to.hand
+          slides && !move.rest ? weight(:slide) : 0
+        end
+
+        def reason(_from, to, _move) = "finger #{to.finger} slides to its new place"
+      end
+    end
+  end
+end

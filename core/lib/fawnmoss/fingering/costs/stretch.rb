@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    module Costs
+      # A stretch: the fourth finger extended, or the cello hand open by a whole tone between 1 and 2.
+      class Stretch < Term
+        noun 'stretch', 'stretches'
+
+        def cost(place, _note) = place.placement == :extended ? weight(:stretch) : 0
+        def reason(place, _note) = "finger #{place.finger} reaches out of the hand"
+      end
+    end
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # What the engine knows about going from one note to the next, besides the two places.
+    # slurred: both under one slur; rest: a rest lies between; pace: percent, 100 = there is time, up to 250 = fast.
+    Move = Value.of(:slurred, :rest, :pace) do
+      # tempo: quarters a minute. A note of half a second or more leaves time; quarter-second notes cost double.
+      #   Move.between(quarter, next_quarter, 120).pace # => 100
+      def self.between(from, to, tempo)
+        seconds = from.duration * 60 / tempo
+        pace = (Rational(1, 2) / seconds * 4).round * 25
+        new(slurred: !from.slur.nil? && from.slur == to.slur, rest: to.rest_before.positive?, pace: pace.clamp(100, 250))
+      end
+    end
+  end
+end

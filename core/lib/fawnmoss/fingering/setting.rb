@@ -1,0 +1,9 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # What the cost terms may look at: weights (one version's table of data/weights.yml, symbol keys), instrument,
+    # fourth ('open', 'fourth', 'either': the school for fourth finger or open string), tempo (quarters a minute).
+    Setting = Value.of(:weights, :instrument, :fourth, :tempo)
+  end
+end

@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # A solved fingering: the places, what each costs and why, and the price of every other place.
+    class Solution
+      # One other place for a note. extra: hundredths by which the best whole chart through it is dearer (negative when a
+      # pin made the chart dearer than this would be); changes: { term class => more (or fewer) of it in that chart }.
+      Alternative = Value.of(:place, :extra, :changes)
+
+      def initialize(solver:, best:)
+        @solver = solver
+        @best = best
+      end
+
+      # Array of Instrument::Place, one per note.
+      def places = @places ||= @best.each_with_index.map { |node, index| @solver.place_at(index, node) }
+
+      # Cost of the chart in hundredths of a plain crossing.
+      def total = @solver.layers.last.cost[@best.last]
+
+      # Array of [term, cost] that made the place of note `index` cost what it did.
+      def fired(index) = terms_at(index) { |at| @best[at] }
+
+      # Alternatives for note `index`, cheapest first.
+      def alternatives(index)
+        layer = @solver.layers[index]
+        nodes = layer.place.each_index.group_by { @solver.place_at(index, _1).visible }
+        nodes.delete(places[index].visible)
+        nodes.values.map { |same| alternative(index, same.min_by { [layer.cost[_1] + layer.rest[_1], _1] }) }
+             .sort_by.with_index { |other, order| [other.extra, order] }
+      end
+
+      private
+
+      def alternative(index, node)
+        layer = @solver.layers[index]
+        place = @solver.place_at(index, node)
+        through = layer.cost[node] + layer.rest[node]
+        through -= Solver::FORBIDDEN if @solver.allowed[index] && !@solver.allowed[index].include?(place)
+        Alternative.new(place:, extra: through - total, changes: changes(index, node))
+      end
+
+      # Follows the chart through `node` to both sides until it meets the best chart, and counts the terms in between.
+      def changes(index, node)
+        other = { index => node }
+        first = walk(other, index, -1)
+        last = walk(other, index, 1)
+        counts = Hash.new(0)
+        (first..last).each do |at|
+          terms_at(at) { |i| other.fetch(i) { @best[i] } }.each { |term, _| counts[term.class] += 1 }
+          fired(at).each { |term, _| counts[term.class] -= 1 }
+        end
+        counts.reject { |_, count| count.zero? }
+      end
+
+      def walk(other, index, direction)
+        node = other[index]
+        loop do
+          following = direction.negative? ? @solver.layers[index].from[node] : @solver.layers[index].ahead[node]
+          return index unless following && (0...@best.size).cover?(index + direction)
+
+          index += direction
+          return index if following == @best[index]
+
+          other[index] = node = following
+        end
+      end
+
+      def terms_at(index)
+        place = @solver.place_at(index, yield(index))
+        found = @solver.terms.placing.map { [_1, _1.cost(place, @solver.notes[index])] }
+        return found.select { |_, cost| cost.positive? } if index.zero?
+
+        node = yield(index - 1)
+        from = @solver.place_at(index - 1, node)
+        found += @solver.terms.moving.map { [_1, _1.cost(from, place, @solver.moves[index - 1])] }
+        found += turning(index, node, from, place) if index > 1
+        found.select { |_, cost| cost.positive? }
+      end
+
+      def turning(index, node, from, to)
+        layer = @solver.layers[index - 1]
+        @solver.terms.turning.map do |term|
+          [term, term.cost(layer.before[node], layer.shifted[node] == 1, from, to, @solver.moves[index - 1])]
+        end
+      end
+    end
+  end
+end

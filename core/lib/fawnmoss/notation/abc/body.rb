@@ -1,0 +1,247 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module Abc
+      # The music lines of one tune: notes, rests, bar lines, slurs, ties, triplets and the decorations that matter here.
+      class Body
+        DECORATIONS = { '.' => :staccato, 'H' => :fermata, 'L' => :accent }.freeze
+        WORDS = { 'tenuto' => :tenuto, 'fermata' => :fermata, 'breath' => :breath, 'accent' => :accent, '>' => :accent,
+                  'emphasis' => :accent, 'staccato' => :staccato }.freeze
+        BARS = { '|' => {}, '||' => { line: :double }, '|]' => { line: :final }, '[|' => { line: :double },
+                 ':|' => { repeat_end: true }, ':|]' => { repeat_end: true } }.freeze
+        NOTE = %r{(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-gzx])(?<octave>[,']*)(?<length>\d*(?:/+\d*)?)}
+        BROKEN = { '>' => [3/2r, 1/2r], '>>' => [7/4r, 1/4r], '<' => [1/2r, 3/2r], '<<' => [1/4r, 7/4r] }.freeze
+
+        # Parts of the standard that a chart has no use for yet, by the sign they start with.
+        REFUSED = { '"' => 'chord symbols and annotations', '{' => 'grace notes', '[' => 'chords and inline fields', '!' => 'this decoration',
+                    '~' => 'ornaments', 'T' => 'trills', 'M' => 'ornaments', 'P' => 'ornaments', 'S' => 'segno signs', 'O' => 'coda signs',
+                    '&' => 'a second voice', 'y' => 'spacers', 'Z' => 'rests of several bars' }.freeze
+
+        def initialize(header)
+          @header = header
+          @bars = BarBuilder.new(header.meter, method(:refuse_at))
+          reset_bar
+          reset_note
+          @broken = nil
+          @triplet = nil
+          @slur = nil
+        end
+
+        # lines: [[text, number], ...]. Returns [bars, pickup] as BarBuilder#finish.
+        def read(lines)
+          lines.each { |text, number| read_line(text, number) }
+          finish
+        end
+
+        private
+
+        def read_line(text, number)
+          @line = number
+          content = text.sub(/(?<!\\)%.*/, '')
+          if (field = /\A([A-Za-z]):/.match(content)) && !content.start_with?('|')
+            refuse("a #{field[1]}: line inside the music is not read", column: 1, remedy: field_remedy(field[1]))
+          end
+          @scan = StringScanner.new(content)
+          take_token until @scan.eos?
+        end
+
+        def field_remedy(name)
+          { 'X' => 'Add one tune at a time.', 'w' => 'Remove the words under the notes.',
+            'K' => 'Split the tune where the key changes.', 'M' => 'Split the tune where the meter changes.' }.fetch(name, 'Remove the line.')
+        end
+
+        def take_token
+          @column = @scan.charpos + 1
+          return if @scan.skip(/[ \t`]+|\\$/)
+
+          bar || note || broken || slur || tie || triplet || decoration || refuse_sign
+        end
+
+        def bar
+          if @scan.scan(/::|:\|:|:\|\|:/) then close_bar(repeat_end: true) && @bars.mark_repeat_start
+          elsif @scan.scan(/\[?\|+:/) then close_bar && @bars.mark_repeat_start
+          elsif @scan.scan(/:\||\|\]|\|\||\[\||\|/) then close_bar(**closing(@scan.matched))
+          elsif @scan.scan(/\[(?=[12])/) then true
+          else return ending
+          end
+          ending
+          true
+        end
+
+        def closing(sign)
+          @scan.skip(/\]/) if sign == ':|'
+          BARS.fetch(sign)
+        end
+
+        def ending
+          return unless (@scan.beginning_of_line? || @scan.string[@scan.pos - 1] =~ /[|\[]/) && @scan.scan(/[12](?![\d\/])/)
+
+          @bars.mark_ending(@scan.matched)
+          true
+        end
+
+        def close_bar(**kind)
+          refuse('a bar line inside a triplet', remedy: 'Write three notes after (3.') if @triplet
+          refuse('a bar line after > or <', remedy: 'Write the second note before the bar line.') if @broken
+          @bars.close(**kind)
+          reset_bar
+          true
+        end
+
+        def note
+          return unless @scan.scan(NOTE)
+
+          parts = %w[accidental letter octave length].to_h { |name| [name, @scan[name]] }
+          rest = parts['letter'].match?(/[zx]/)
+          refuse('a rest has no accidental') if rest && parts['accidental']
+          refuse('a rest has no octave') if rest && !parts['octave'].empty?
+          add(rest ? nil : pitch(parts), length(parts['length']))
+          true
+        end
+
+        def pitch(parts)
+          letter = parts['letter'].upcase
+          octave = (parts['letter'] == letter ? 4 : 5) + parts['octave'].count("'") - parts['octave'].count(',')
+          refuse('this note is beyond any string', remedy: 'Take away octave signs.') unless octave.between?(0, 8)
+          sign = parts['accidental']
+          # An accidental lasts to the bar's end on all octaves of its letter (ABC 2.1, section 11.3, "pitch").
+          @accidentals[letter] = { '^^' => 2, '^' => 1, '=' => 0, '_' => -1, '__' => -2 }.fetch(sign) if sign
+          alter = tied_alter(letter, octave) || @accidentals.fetch(letter) { @header.key.alter(letter) }
+          Theory::Pitch.new(letter:, alter:, octave:)
+        end
+
+        # A note tied over the bar line keeps the accidental of the note it is tied to.
+        def tied_alter(letter, octave)
+          last = @bars.last_note
+          return unless last && last[:tie] && last[:pitch] && !@accidentals.key?(letter)
+
+          last[:pitch].alter if last[:pitch].letter == letter && last[:pitch].octave == octave
+        end
+
+        def length(text)
+          number = text[/\A\d+/]
+          slashes = text.count('/')
+          below = text[%r{/(\d+)\z}, 1]&.to_i
+          refuse('a length cannot be divided by zero') if below&.zero? || number.to_i > 1000
+          (number ? number.to_i : 1) * @header.unit / (below || (2**slashes))
+        end
+
+        def add(pitch, written)
+          written *= @broken if @broken
+          @broken = nil
+          join_tie(pitch)
+          type, dots = Score::Note.drawn(written)
+          refuse("a note of #{Fraction.text(written)} quarters cannot be drawn as one note", remedy: 'Write two tied notes.') unless type
+          @bars.add(here, pitch:, duration: @triplet ? written * 2 / 3 : written, type:, dots:, tie: false, triplet: triplet_edge,
+                          slur_start: @opening, slur_stop: false, marks: @marks.uniq.freeze, finger: @finger, bow: @bow)
+          reset_note
+        end
+
+        def join_tie(pitch)
+          last = @bars.last_note
+          return unless last && last[:tie] && last[:pitch] != pitch
+
+          refuse('a tie joins two notes of the same pitch', remedy: 'Use a slur ( ) for different notes.')
+        end
+
+        def broken
+          return unless @scan.scan(/>>?|<<?/)
+
+          first, second = BROKEN.fetch(@scan.matched)
+          last = @bars.last_note
+          refuse('> or < stands between two notes') if last.nil? || @bars.empty? || @triplet || last[:triplet]
+          changed = last[:duration] * first
+          type, dots = Score::Note.drawn(changed)
+          refuse('this broken rhythm cannot be drawn') unless type
+          @bars.amend(duration: changed, type:, dots:)
+          @broken = second
+          true
+        end
+
+        def slur
+          if @scan.scan(/\((?!\d)/)
+            refuse('a slur inside a slur', remedy: 'Close the first slur before opening the next.') if @slur
+            @slur = here
+            @opening = true
+          elsif @scan.scan(/\)/)
+            refuse('a slur ends that never began', remedy: 'Put ( before the first note of the slur.') unless @slur && !@opening
+            @bars.amend(slur_stop: true)
+            @slur = nil
+          else return
+          end
+          true
+        end
+
+        def tie
+          return unless @scan.scan(/-/)
+
+          refuse('a tie needs a note before it') unless @bars.last_note&.dig(:pitch)
+          @bars.amend(tie: true)
+        end
+
+        def triplet
+          return unless @scan.scan(/\((\d)(:\d*){0,2}/)
+
+          refuse('only triplets (3 are read', remedy: 'Write out other groups as plain notes.') unless @scan.matched == '(3'
+          refuse('a triplet inside a triplet') if @triplet
+          @triplet = 3
+        end
+
+        def triplet_edge
+          return unless @triplet
+
+          edge = { 3 => :start, 2 => :inside, 1 => :stop }.fetch(@triplet)
+          @triplet = @triplet == 1 ? nil : @triplet - 1
+          edge
+        end
+
+        def decoration
+          if @scan.scan(/[.HL]/) then @marks << DECORATIONS.fetch(@scan.matched)
+          elsif @scan.scan(/[uv]/) then @bow = @scan.matched == 'u' ? :up : :down
+          elsif @scan.scan(/!([0-4])!/) then @finger = @scan[1].to_i
+          elsif @scan.scan(/!(up|down)bow!/) then @bow = @scan[1].to_sym
+          elsif @scan.scan(/!(#{Regexp.union(WORDS.keys)})!/) then mark(WORDS.fetch(@scan[1]))
+          else return
+          end
+          true
+        end
+
+        # A breath belongs to the note before it, everything else to the note after.
+        def mark(kind)
+          return @marks << kind unless kind == :breath
+
+          last = @bars.last_note or refuse('a breath mark needs a note before it')
+          @bars.amend(marks: [*last[:marks], :breath].freeze)
+        end
+
+        def finish
+          refuse('a triplet is not complete', remedy: 'Write three notes after (3.') if @triplet
+          refuse_at('a slur that opens here never ends', @slur, 'Put ) after its last note.') if @slur
+          refuse('a tie at the end leads nowhere', remedy: 'Take the - away.') if @bars.last_note&.dig(:tie)
+          refuse('a decoration at the end belongs to no note', remedy: 'Put it before a note.') if @finger || @bow || @marks.any?
+          @bars.finish
+        end
+
+        def refuse_sign
+          sign = @scan.check(/./)
+          what = REFUSED[sign]
+          refuse(what ? "#{what} are not read (#{sign.inspect})".sub('this decoration are', 'this decoration is') : "#{sign.inspect} is not a sign of the notes read here",
+                 remedy: 'Take it out; docs/formats.md lists what is read.')
+        end
+
+        def reset_bar = @accidentals = {}
+
+        def reset_note
+          @marks = []
+          @finger = @bow = nil
+          @opening = false
+        end
+
+        def here = { line: @line, column: @column }
+        def refuse(message, remedy: nil, **place) = refuse_at(message, here.merge(place), remedy)
+        def refuse_at(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
+      end
+    end
+  end
+end

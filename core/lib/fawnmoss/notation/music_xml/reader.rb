@@ -1,0 +1,207 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module MusicXml
+      # Reads one part of one voice. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
+      # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
+      class Reader
+        LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass' }.freeze
+
+        def initialize(text)
+          @document = Xml.parse(text)
+          @left_out = []
+          @bar = nil
+        end
+
+        # Returns Score::Tune.
+        def tune
+          root = @document.root
+          refuse('this is not a MusicXML score in parts', 'Export it as MusicXML (score-partwise).') unless root&.name == 'score-partwise'
+          parts = root.xpath('part')
+          refuse("the score has #{parts.size} parts (#{part_names(root)})", 'Export one part alone.') if parts.size != 1
+          measures = parts.first.xpath('measure')
+          refuse('the score has no bars') if measures.empty?
+          read_signature(measures.first)
+          builder = BarBuilder.new(@meter, method(:refuse_at))
+          measures.each_with_index { |measure, index| read_measure(measure, index, builder) }
+          build(root, builder)
+        end
+
+        private
+
+        def part_names(root) = root.xpath('part-list/score-part/part-name').map { _1.text.strip }.reject(&:empty?).first(6).join(', ')
+
+        def read_signature(measure)
+          attributes = measure.at_xpath('attributes')
+          refuse('the first bar names no key, meter or divisions') unless attributes
+          refuse('the part has two staves', 'Export one staff alone.') if attributes.at_xpath('staves')&.text.to_i > 1
+          @meter = meter(attributes)
+          @key = key(attributes)
+          @clef = { 'G' => 'treble', 'F' => 'bass' }[attributes.at_xpath('clef/sign')&.text] || c_clef(attributes)
+        end
+
+        def c_clef(attributes) = { '3' => 'alto', '4' => 'tenor' }[attributes.at_xpath('clef/line')&.text]
+
+        def meter(attributes)
+          beats, unit = %w[beats beat-type].map { attributes.at_xpath("time/#{_1}")&.text.to_s.strip }
+          refuse('there is no meter') if beats.empty?
+          plain = Theory::Meter.parse("#{beats}/#{unit}")
+          symbol = attributes.at_xpath('time/@symbol')&.value
+          %w[common cut].include?(symbol) ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol:) : plain
+        rescue InvalidInput => e
+          refuse(e.message, 'Only plain meters such as 3/4 or 6/8 are read.')
+        end
+
+        def key(attributes)
+          fifths = attributes.at_xpath('key/fifths')&.text || '0'
+          mode = attributes.at_xpath('key/mode')&.text.to_s.strip
+          refuse("#{fifths.inspect} is not a number of sharps or flats") unless fifths.strip.match?(/\A-?[0-7]\z/)
+          Theory::Key.new(fifths: fifths.to_i, mode: Theory::Key::MODES.key?(mode) ? mode : 'major')
+        end
+
+        def read_measure(measure, index, builder)
+          @bar = measure['number'].to_s.match?(/\A\d+\z/) ? measure['number'].to_i : index + 1
+          repeat_end = false
+          line = :single
+          measure.element_children.each do |child|
+            case child.name
+            when 'note' then read_note(child, builder)
+            when 'attributes' then read_attributes(child, index)
+            when 'barline'
+              line, repeat_end = read_barline(child, builder, line, repeat_end)
+            when 'backup', 'forward' then refuse('there is a second voice', 'Export a part with one voice.')
+            else left_out(child.name)
+            end
+          end
+          refuse('the bar is empty', 'Put a rest into it.') if builder.empty?
+          builder.close(line:, repeat_end:)
+        end
+
+        def read_attributes(attributes, index)
+          @divisions = attributes.at_xpath('divisions')&.text.to_i if attributes.at_xpath('divisions')
+          return if index.zero?
+
+          refuse('the meter changes', 'Split the tune where it changes.') if attributes.at_xpath('time') && meter(attributes) != @meter
+          refuse('the key changes', 'Split the tune where it changes.') if attributes.at_xpath('key') && key(attributes).fifths != @key.fifths
+        end
+
+        def read_barline(barline, builder, line, repeat_end)
+          direction = barline.at_xpath('repeat/@direction')&.value
+          builder.mark_repeat_start if direction == 'forward'
+          ending = barline.at_xpath('ending')
+          builder.mark_ending(ending['number'][/[12]/]) if ending && ending['type'] == 'start' && ending['number'].to_s =~ /[12]/
+          style = { 'light-light' => :double, 'light-heavy' => :final }[barline.at_xpath('bar-style')&.text]
+          left = barline['location'] == 'left'
+          [left || direction ? line : style || line, repeat_end || direction == 'backward']
+        end
+
+        def read_note(node, builder)
+          refuse_unread(node)
+          left_out('lyric') if node.at_xpath('lyric')
+          duration = duration(node)
+          triplet = triplet(node)
+          type, dots = Score::Note.drawn(triplet ? duration * 3 / 2 : duration)
+          return read_whole_rest(node, duration, builder) if type.nil? && node.at_xpath('rest')
+
+          refuse("a note of #{Fraction.text(duration)} quarters cannot be drawn as one note") unless type
+          builder.add({}, pitch: pitch(node), duration:, type:, dots:, triplet:, tie: !node.at_xpath('tie[@type="start"]').nil?, **marks(node))
+        end
+
+        # A whole-bar rest lasts the bar, whatever its length: written out in rests that can be drawn.
+        def read_whole_rest(node, duration, builder)
+          Score::Note::TYPES.each do |length, type|
+            while duration >= length
+              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, **marks(node))
+              duration -= length
+            end
+          end
+          refuse('a rest cannot be drawn') if duration.positive?
+        end
+
+        def refuse_unread(node)
+          refuse('two notes sound at once', 'Only single notes are read for now.') if node.at_xpath('chord')
+          refuse('there are grace notes', 'Write them out or remove them.') if node.at_xpath('grace')
+          voice = node.at_xpath('voice')&.text
+          @voice ||= voice
+          refuse('there is a second voice', 'Export a part with one voice.') if voice && voice != @voice
+          refuse('a note without pitch', 'Only pitched notes are read.') if node.at_xpath('unpitched')
+          refuse('a tremolo or ornament', 'Write it out.') if node.at_xpath('notations/ornaments')
+        end
+
+        def duration(node)
+          text = node.at_xpath('duration')&.text.to_s.strip
+          refuse('a note has no length') unless text.match?(/\A\d{1,7}(\.0+)?\z/) && text.to_i.positive?
+          refuse('the divisions of a quarter are missing') unless @divisions&.positive?
+          Rational(text.to_i, @divisions)
+        end
+
+        def triplet(node)
+          change = node.at_xpath('time-modification') or return @triplet = nil
+          ratio = %w[actual-notes normal-notes].map { change.at_xpath(_1)&.text.to_i }
+          refuse("groups of #{ratio.join(' in the time of ')} are not read", 'Only triplets are.') unless ratio == [3, 2]
+          @triplet = { nil => :start, :start => :inside, :inside => :stop, :stop => :start }.fetch(@triplet)
+        end
+
+        def pitch(node)
+          return if node.at_xpath('rest')
+
+          step, alter, octave = %w[step alter octave].map { node.at_xpath("pitch/#{_1}")&.text.to_s.strip }
+          good = step.match?(/\A[A-G]\z/) && alter.match?(/\A(-?[0-2])?(\.0+)?\z/) && octave.match?(/\A\d\z/)
+          refuse("#{step}#{alter}#{octave} is not a pitch") unless good
+          Theory::Pitch.new(letter: step, alter: alter.to_i, octave: octave.to_i)
+        end
+
+        def marks(node)
+          slurs = node.xpath('notations/slur').map { _1['type'] }
+          refuse('a slur inside a slur', 'Keep one slur at a time.') if slurs.count('start') > 1
+          technical = 'notations/technical'
+          { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(node),
+            finger: finger(node), bow: (:up if node.at_xpath("#{technical}/up-bow")) || (:down if node.at_xpath("#{technical}/down-bow")) }
+        end
+
+        def finger(node)
+          return 0 if node.at_xpath('notations/technical/open-string')
+
+          text = node.at_xpath('notations/technical/fingering')&.text.to_s.strip
+          text.match?(/\A[0-4]\z/) ? text.to_i : nil
+        end
+
+        def articulations(node)
+          { 'articulations/staccato' => :staccato, 'articulations/tenuto' => :tenuto, 'articulations/accent' => :accent,
+            'articulations/breath-mark' => :breath, 'fermata' => :fermata }.select { |path, _| node.at_xpath("notations/#{path}") }.values.freeze
+        end
+
+        def left_out(name) = LEFT_OUT[name] && @left_out << LEFT_OUT[name]
+
+        def build(root, builder)
+          bars, pickup = builder.finish
+          check_slurs(bars)
+          title = %w[work/work-title movement-title].filter_map { root.at_xpath(_1)&.text&.strip }.reject(&:empty?).first
+          tempo = root.at_xpath('//sound/@tempo')&.value.to_f.round
+          notices = @left_out.uniq.map { |what| "Left out: #{what}." }
+          Score::Tune.new(title: title.to_s, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: @key, meter: @meter,
+                          tempo: (tempo if tempo.between?(20, 300)), pickup:, clef: @clef, bars: bars.freeze, notices: notices.freeze)
+        end
+
+        # A slur must end, and only one may be open.
+        def check_slurs(bars)
+          open = nil
+          bars.each do |bar|
+            bar.notes.each do |note|
+              @bar = bar.number
+              refuse('a slur inside a slur', 'Keep one slur at a time.') if note.slur_start && open && !note.slur_stop
+              refuse('a slur ends that never began') if note.slur_stop && !open
+              open = nil if note.slur_stop
+              open = bar.number if note.slur_start
+            end
+          end
+          refuse_at('a slur that begins here never ends', { bar: open }, 'Close the slur.') if open
+        end
+
+        def refuse(message, remedy = nil) = refuse_at(message, { bar: @bar }, remedy)
+        def refuse_at(message, where, remedy) = raise(InvalidTune.new(message, where: { bar: @bar }.merge(where), remedy:))
+      end
+    end
+  end
+end

@@ -1,0 +1,172 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module MusicXml
+      # Writes a tune as MusicXML (valid against the 3.0 schema when ids are off: ids came with 3.1).
+      class Writer
+        CLEFS = { 'treble' => ['G', 2], 'alto' => ['C', 3], 'tenor' => ['C', 4], 'bass' => ['F', 4] }.freeze
+        ACCIDENTALS = ['flat-flat', 'flat', 'natural', 'sharp', 'double-sharp'].freeze
+        LINES = { double: 'light-light', final: 'light-heavy' }.freeze
+
+        # ids: note ids as attributes, for the engraver. marks: { note id => Chart::Entry } to write fingering, string and
+        # bow signs. instrument: its clef, name and transposition; nil writes the tune as it was read.
+        def initialize(tune, ids: false, marks: {}, instrument: nil)
+          @tune = tune
+          @ids = ids
+          @marks = marks
+          @instrument = instrument
+          @divisions = tune.notes.map { _1.duration.denominator }.uniq.inject(1, :lcm)
+          @beams = Beams.new(tune)
+        end
+
+        def text
+          Nokogiri::XML::Builder.new(encoding: 'UTF-8') do |xml|
+            xml.send(:'score-partwise', version: '3.0') do
+              write_head(xml)
+              xml.part(id: 'P1') { @tune.bars.each_with_index { |bar, index| write_bar(xml, bar, index) } }
+            end
+          end.to_xml
+        end
+
+        private
+
+        def write_head(xml)
+          xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?
+          xml.identification { xml.creator(@tune.composer, type: 'composer') } unless @tune.composer.empty?
+          xml.send(:'part-list') { xml.send(:'score-part', id: 'P1') { xml.send(:'part-name', @instrument&.name.to_s) } }
+        end
+
+        def write_bar(xml, bar, index)
+          pickup = bar.number.zero? || bar.start.positive?
+          xml.measure({ number: bar.number, implicit: ('yes' if pickup) }.compact) do
+            write_attributes(xml) if index.zero?
+            write_left(xml, bar)
+            @state = {}
+            bar.notes.each { write_note(xml, _1) }
+            write_right(xml, bar, index)
+          end
+        end
+
+        def write_attributes(xml)
+          sign, line = CLEFS.fetch(@instrument&.clef || @tune.clef || 'treble')
+          xml.attributes do
+            xml.divisions(@divisions)
+            xml.key { xml.fifths(@tune.key.fifths) and xml.mode(@tune.key.mode) }
+            xml.time({ symbol: @tune.meter.symbol }.compact) { xml.beats(@tune.meter.beats) and xml.send(:'beat-type', @tune.meter.unit) }
+            xml.clef { xml.sign(sign) and xml.line(line) }
+            write_transpose(xml)
+          end
+        end
+
+        def write_transpose(xml)
+          below = @instrument&.sounds_below.to_i
+          return if below.zero?
+
+          xml.transpose do
+            xml.diatonic(below == 10 ? 1 : 0)
+            xml.chromatic(12 - below)
+            xml.send(:'octave-change', -1)
+          end
+        end
+
+        def write_left(xml, bar)
+          return unless bar.repeat_start || bar.ending
+
+          xml.barline(location: 'left') do
+            xml.send(:'bar-style', 'heavy-light') if bar.repeat_start
+            xml.ending(number: bar.ending, type: 'start') if bar.ending
+            xml.repeat(direction: 'forward') if bar.repeat_start
+          end
+        end
+
+        def write_right(xml, bar, index)
+          ends = bar.ending && @tune.bars[index + 1]&.ending != bar.ending
+          return unless bar.repeat_end || ends || bar.line != :single
+
+          xml.barline(location: 'right') do
+            xml.send(:'bar-style', bar.repeat_end ? 'light-heavy' : LINES.fetch(bar.line, 'regular'))
+            xml.ending(number: bar.ending, type: bar.repeat_end ? 'stop' : 'discontinue') if ends
+            xml.repeat(direction: 'backward') if bar.repeat_end
+          end
+        end
+
+        def write_note(xml, note)
+          xml.note(@ids ? { id: note.id } : {}) do
+            note.rest? ? xml.rest : write_pitch(xml, note.pitch)
+            xml.duration((note.duration * @divisions).to_i)
+            ties(note).each { xml.tie(type: _1) }
+            xml.voice(1)
+            xml.type(note.type)
+            note.dots.times { xml.dot }
+            write_accidental(xml, note)
+            write_time_modification(xml) if note.triplet
+            @beams.for(note.id).each { |level, state| xml.beam(state, number: level) }
+            write_notations(xml, note)
+            @tied = note.tie
+          end
+        end
+
+        def ties(note) = [('stop' if @tied && !note.rest?), ('start' if note.tie)].compact
+
+        def write_pitch(xml, pitch)
+          xml.pitch do
+            xml.step(pitch.letter)
+            xml.alter(pitch.alter) unless pitch.alter.zero?
+            xml.octave(pitch.octave)
+          end
+        end
+
+        # The accidental is printed when the note differs from the key or from what stands earlier in the bar.
+        def write_accidental(xml, note)
+          return if note.rest? || @tied
+
+          place = [note.pitch.letter, note.pitch.octave]
+          standing = @state.fetch(place) { @tune.key.alter(note.pitch.letter) }
+          @state[place] = note.pitch.alter
+          xml.accidental(ACCIDENTALS[note.pitch.alter + 2]) if standing != note.pitch.alter
+        end
+
+        def write_time_modification(xml)
+          xml.send(:'time-modification') { xml.send(:'actual-notes', 3) and xml.send(:'normal-notes', 2) }
+        end
+
+        def write_notations(xml, note)
+          mark = @marks[note.id]
+          return unless notations?(note, mark)
+
+          xml.notations do
+            ties(note).each { xml.tied(type: _1) }
+            xml.slur(number: 1, type: 'stop') if note.slur_stop
+            xml.slur(number: 1, type: 'start') if note.slur_start
+            xml.tuplet(type: note.triplet, bracket: 'yes') if %i[start stop].include?(note.triplet)
+            write_technical(xml, note, mark)
+            write_articulations(xml, note)
+            xml.fermata if note.marks.include?(:fermata)
+          end
+        end
+
+        def notations?(note, mark)
+          mark || note.finger || note.bow || note.slur_start || note.slur_stop || note.marks.any? || ties(note).any? || %i[start stop].include?(note.triplet)
+        end
+
+        def write_technical(xml, note, mark)
+          finger = mark ? mark.place.finger : note.finger
+          bow = mark ? (mark.direction unless mark.join == :slur) : note.bow
+          return unless finger || bow
+
+          xml.technical do
+            xml.send(:"#{bow}-bow") if bow
+            finger&.zero? ? xml.send(:'open-string') : xml.fingering(finger) if finger
+            xml.string(@instrument.open.size - mark.place.string) if mark && @instrument
+          end
+        end
+
+        def write_articulations(xml, note)
+          names = { accent: 'accent', staccato: 'staccato', tenuto: 'tenuto', breath: 'breath-mark' }.slice(*note.marks).values
+          xml.articulations { names.each { xml.send(:"#{_1}") } } if names.any?
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Score
+    # One written note or rest.
+    # id: 'n1', 'n2' ... in reading order; pitch: Theory::Pitch, nil for a rest; at: place in the bar and
+    # duration: length, both Rational quarters (at counts from the bar line a full bar would have, so a pick-up of one
+    # quarter in 3/4 starts at 2); type, dots: how it is drawn; triplet: :start, :inside, :stop or nil (three in the time
+    # of two); tie: true when tied to the next note; slur_start, slur_stop: true where a
+    # slur begins or ends; marks: [:staccato, :tenuto, :accent,
+    # :fermata, :breath]; finger 0..4 and bow :up/:down as printed, or nil.
+    Note = Value.of(:id, :pitch, :at, :duration, :type, :dots, :triplet, :tie, :slur_start, :slur_stop, :marks, :finger, :bow) do
+      def rest? = pitch.nil?
+    end
+
+    Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd' }.freeze
+
+    # How a duration (quarters) is drawn: [type, dots], or nil when it needs two tied notes.
+    #   Note.drawn(3/2r) # => ["quarter", 1]
+    def Note.drawn(duration)
+      Note::TYPES.each do |length, type|
+        [[1r, 0], [3/2r, 1], [7/4r, 2]].each { |factor, dots| return [type, dots] if duration == length * factor }
+      end
+      nil
+    end
+  end
+end

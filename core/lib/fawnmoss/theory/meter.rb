@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Theory
+    # A time signature. beats over unit, as printed; symbol: nil, 'common' or 'cut'.
+    Meter = Value.of(:beats, :unit, :symbol) do
+      # "3/4", "C", "C|" -> Meter. Raises InvalidInput for anything a beginner's page does not carry.
+      #   Meter.parse('6/8').bar_length # => 3/1 (quarters)
+      def self.parse(text)
+        return new(beats: 4, unit: 4, symbol: 'common') if text == 'C'
+        return new(beats: 2, unit: 2, symbol: 'cut') if text == 'C|'
+
+        match = %r{\A(\d{1,2})/(\d{1,2})\z}.match(text.to_s)
+        beats, unit = match&.captures&.map(&:to_i)
+        unless beats&.between?(1, 24) && [1, 2, 4, 8, 16].include?(unit)
+          raise InvalidInput.new("#{text.inspect} is not a meter", remedy: 'Write it like 3/4, 6/8, C or C|.')
+        end
+
+        new(beats:, unit:)
+      end
+
+      # Length of a full bar in quarter notes.
+      def bar_length = Rational(4 * beats, unit)
+
+      # 6/8, 9/8, 12/8: counted in units, felt in threes.
+      def compound? = unit >= 8 && beats > 3 && (beats % 3).zero?
+
+      # The felt beat in quarter notes: a dotted quarter in 6/8, the unit otherwise.
+      def beat_length = Rational(compound? ? 12 : 4, unit)
+
+      # The counted number at a place in the bar (in quarters from the bar's start): 1, 3/2, 2 ... as Rational.
+      def count_at(place) = 1 + (place * unit / 4)
+
+      # 2 on the first beat of a bar, 1 on a secondary strong beat (third of four, fourth of six eighths), else 0.
+      def strength(place)
+        return 2 if place.zero?
+
+        beat = place / beat_length
+        beat.denominator == 1 && (felt_beats % 4).zero? && beat == felt_beats / 2 ? 1 : secondary(beat)
+      end
+
+      def to_s = "#{beats}/#{unit}"
+
+      private
+
+      def felt_beats = (bar_length / beat_length).to_i
+      def secondary(beat) = compound? && beat.denominator == 1 ? 1 : 0
+    end
+  end
+end

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Theory
+    # A pitch with its spelling. letter: 'A'..'G'; alter: semitones of the accidental, -2..2; octave: scientific,
+    # C4 is middle C (ISO 16 puts A4 at 440 Hz).
+    Pitch = Value.of(:letter, :alter, :octave) do
+      # "F#4", "Bb3", "C4" -> Pitch. Raises InvalidInput for anything else.
+      #   Pitch.parse('F#4').midi # => 66
+      def self.parse(text)
+        match = /\A([A-G])(##|#|bb|b)?(-?\d)\z/.match(text.to_s) or
+          raise InvalidInput.new("#{text.inspect} is not a pitch", remedy: 'Write it like F#4 or Bb3.')
+        new(letter: match[1], alter: self::SIGNS.index(match[2].to_s) - 2, octave: match[3].to_i)
+      end
+
+      # MIDI note number, 60 is middle C.
+      def midi = (12 * (octave + 1)) + self.class::SEMITONES.fetch(letter) + alter
+
+      # Steps of the staff counted from C0: C4 is 28, D4 is 29, whatever the accidental.
+      def step = (octave * 7) + self.class::LETTERS.index(letter)
+
+      def name = "#{letter}#{self.class::SIGNS[alter + 2]}"
+      def to_s = "#{name}#{octave}"
+
+      # In words, for screens and screen readers: "F sharp", "B flat", "C".
+      def spoken = [letter, self.class::SPOKEN[alter + 2]].compact.join(' ')
+
+      # Pitch class 0..11, C is 0.
+      def pitch_class = midi % 12
+
+      # The pitch `interval` higher, spelled by the interval's steps (lower for negative intervals).
+      #   Pitch.parse('D4').up(Interval.new(steps: 4, semitones: 7)).to_s # => "A4"
+      # Raises InvalidInput when the spelling would need more than a double accidental.
+      def up(interval)
+        target = step + interval.steps
+        plain = self.class.new(letter: self.class::LETTERS[target % 7], alter: 0, octave: target.div(7))
+        change = midi + interval.semitones - plain.midi
+        raise InvalidInput, "#{self} cannot be written #{interval.semitones} semitones away" if change.abs > 2
+
+        self.class.new(letter: plain.letter, alter: change, octave: plain.octave)
+      end
+    end
+
+    Pitch::LETTERS = %w[C D E F G A B].freeze
+    Pitch::SEMITONES = { 'C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11 }.freeze
+    Pitch::SIGNS = ['bb', 'b', '', '#', '##'].freeze
+    Pitch::SPOKEN = ['double flat', 'flat', nil, 'sharp', 'double sharp'].freeze
+  end
+end
