@@ -157,7 +157,7 @@ module Fawnmoss
 
           xml.technical do
             xml.send(:"#{bow}-bow") if bow
-            finger&.zero? ? xml.send(:'open-string') : xml.fingering(finger) if finger
+            xml.fingering(finger) if finger
             xml.string(@instrument.open.size - mark.place.string) if mark && @instrument
           end
         end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  # Text and bytes to tunes and back.
+  module Notation
+    # text: the tune; format: 'abc' or 'musicxml' (plain or .mxl). Returns Score::Tune; raises InvalidTune.
+    def self.read(text, format) = format == 'abc' ? Abc.read(text) : MusicXml.read(text)
+
+    # Bytes of a text file as UTF-8, without its byte order mark; nil when they are neither UTF-8 nor marked UTF-16.
+    def self.utf8(bytes)
+      wide = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }[bytes.byteslice(0, 2).b]
+      text = wide ? bytes.byteslice(2..).force_encoding(wide).encode(Encoding::UTF_8) : bytes.dup.force_encoding(Encoding::UTF_8)
+      text.valid_encoding? ? text.delete_prefix("\uFEFF") : nil
+    rescue EncodingError
+      nil
+    end
+  end
+end

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require 'bcrypt'
+require 'roda'
+require 'rodauth'
+
+module FawnmossServer
+  # Log in, log out, create an account, change the password: Rodauth, JSON only, under /api. There is no mail, so a locked
+  # account opens again by itself after a quarter of an hour.
+  class Accounts < Roda
+    plugin :middleware
+    plugin :json_parser
+    plugin :rodauth, json: :only do
+      enable :json, :login, :logout, :create_account, :change_password, :lockout
+      db { FawnmossServer.db }
+      prefix '/api'
+      only_json? true
+      require_mail? false
+      accounts_table :accounts
+      account_password_hash_column :password_hash
+      login_column :email
+      login_param 'email'
+      login_label 'Email'
+      new_password_param 'new_password'
+      require_login_confirmation? false
+      require_password_confirmation? false
+      password_minimum_length 10
+      password_maximum_bytes 72
+      password_hash_cost { ENV['FAWNMOSS_FAST_HASH'] ? BCrypt::Engine::MIN_COST : 12 }
+      max_invalid_logins 5
+      set_deadline_values? true
+      account_lockouts_deadline_interval({ minutes: 15 })
+      unlock_account_route nil
+      unlock_account_request_route nil
+      send_unlock_account_email { nil }
+      lockout_error_status 403
+      no_matching_login_message 'email and password do not match'
+      invalid_password_message 'email and password do not match'
+      login_error_flash 'Email and password do not match.'
+      login_input_type 'email'
+      already_an_account_with_this_login_message 'this address cannot be used'
+      after_create_account { Actions::OpenStudio.call(account_id, param_or_nil('studio')) }
+      show_lockout_page { return_locked_out }
+
+      auth_class_eval do
+        def return_locked_out
+          response.status = 403
+          json_response['error'] = 'Too many wrong passwords. The account opens again in 15 minutes.'
+          return_json_response
+        end
+      end
+    end
+
+    route do |r|
+      r.rodauth
+    end
+  end
+end

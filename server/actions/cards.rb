@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Issuing a card, and its private link.
+    module Cards
+      # Freezes the chart as it is now into the pupil's next card, with a live link. Raises InvalidInput when the chart
+      # belongs to no pupil.
+      def self.issue(studio, chart_id, fields, today)
+        chart = studio.chart(chart_id)
+        fields.refuse('chart', 'This chart is for an instrument, not for a pupil.', 'Choose a pupil at the top first.') unless chart.pupil
+        body = CardBody.build(chart, fields, today)
+        FawnmossServer.db.transaction do
+          chart.pupil.lock!
+          number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
+          card = Models::Card.create(studio_id: studio.id, pupil_id: chart.pupil_id, chart_id: chart.id, number:, issued_on: today, title: chart.tune.title, body:)
+          link(card)
+          card
+        end
+      end
+
+      # A new private address; the ones before stop working.
+      def self.link(card)
+        revoke(card)
+        Models::CardLink.create(studio_id: card.studio_id, card_id: card.id, nonce: SecureRandom.urlsafe_base64(16),
+                                expires_at: Time.now.utc + (Models::CardLink::DAYS * 86_400))
+      end
+
+      def self.revoke(card) = card.links_dataset.where(revoked_at: nil).update(revoked_at: Time.now.utc)
+
+      # The card behind a private address. Raises Missing for anything that does not open one.
+      def self.opened(token) = (Models::CardLink.open(token) || raise(Missing)).card
+    end
+  end
+end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Opening, showing and changing a chart.
+    module Charts
+      # The chart of a tune for a pupil or an instrument in a version; made when it is not there yet. Raises Refused with
+      # offers when the tune cannot be played there at all and no transposition was chosen.
+      def self.open(studio, fields, today)
+        tune = studio.tune(fields.integer('tune_id', 1..(10**18)))
+        subject = Subjects.read(studio, fields, today)
+        version = fields.choice('version', %w[simple full], default: 'simple')
+        known = studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
+        return answer(known, today) if known
+
+        answer(create(studio, tune, subject, version, Inputs::ChartInput.transpose(fields)), today)
+      end
+
+      def self.create(studio, tune, subject, version, chosen)
+        solved, transpose = chosen ? [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })), chosen] : subject.solve_nearest(tune.score, version)
+        raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+
+        Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
+                             subject: subject.key, options: { 'transpose' => transpose }.compact)
+      rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made
+        studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
+      end
+
+      # Replaces choices and pins, if they can be played and nobody saved in between.
+      def self.save(studio, id, fields, today)
+        chart = studio.chart(id)
+        input = Inputs::ChartInput.read(fields)
+        solved = solve(chart, today, input.options, input.pins.map { Fawnmoss::Chart::Pin.new(**_1, direction: _1[:direction]&.to_sym) })
+        raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+
+        FawnmossServer.db.transaction do
+          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options))) or raise Stale, answer(chart, today)
+          chart.replace_pins(input.pins)
+        end
+        shape(chart, solved)
+      end
+
+      def self.answer(chart, today) = shape(chart, solved(chart, today))
+
+      # The solved chart as stored. Raises Refused when the pupil changed so that it cannot be played any more.
+      def self.solved(chart, today)
+        found = solve(chart, today, chart.options, chart.pins.map(&:to_value))
+        found.is_a?(Fawnmoss::Chart::Impossible) ? raise(Refused, found) : found
+      end
+
+      def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today) : Subject.instrument(chart.instrument)
+
+      def self.solve(chart, today, options, pins)
+        subject = subject(chart, today)
+        subject.solve(chart.tune.score, subject.request(chart.version, options, pins))
+      end
+
+      def self.shape(chart, solved)
+        { id: chart.id, tune_id: chart.tune_id, pupil_id: chart.pupil_id, pupil_name: chart.pupil&.name, version: chart.version, options: chart.options, moved: TuneAnswer.moved_words(chart.options['transpose']),
+          lock_version: chart.lock_version, pins: chart.pins.map(&:to_answer), tempo: solved.request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO,
+          fourth: solved.request.fourth, slurs: solved.request.slurs, chart: solved.to_h, hand_fingers: solved.hand_fingers, strings: solved.request.instrument.string_names,
+          contact_zone: solved.request.instrument.contact_zone, set_bow: solved.request.instrument.set_bow }
+      end
+
+      # MusicXML for the engraver (ids, no marks) or for other programs (marks, no ids).
+      def self.musicxml(chart, today, marks:)
+        found = solved(chart, today)
+        Fawnmoss::Notation::MusicXml.write(found.tune, ids: !marks, marks: marks ? found.by_id : {}, instrument: found.request.instrument)
+      end
+      private_class_method :create, :subject, :solve, :shape
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Tunes as the API shows them, alone or sorted by readiness for somebody.
+    module TuneAnswer
+      LEVELS = %w[plays_now teaches_one two_or_three later out_of_reach].freeze
+
+      def self.row(tune)
+        { id: tune.id, title: tune.title, source: tune.source, format: tune.format, key: tune.key_name, meter: tune.meter, bars: tune.bars,
+          notices: tune.notices, lock_version: tune.lock_version }
+      end
+
+      def self.whole(tune) = { **row(tune), text: tune.text }
+
+      # The shelf for a Subject (nil: plain, by title): nearest first.
+      def self.shelf(studio, subject)
+        return studio.tunes.map { { **row(_1), readiness: nil } } unless subject
+
+        studio.tunes.map { |tune| { **row(tune), readiness: readiness(tune, subject) } }
+              .sort_by { |tune| [LEVELS.index(tune[:readiness][:level]), -tune[:readiness][:share], tune[:title]] }
+      end
+
+      def self.readiness(tune, subject)
+        chart, transpose = subject.solve_nearest(tune.score, 'simple')
+        return { level: 'out_of_reach', share: 0, unmet: [], moved: nil, why: chart.reason } if chart.is_a?(Fawnmoss::Chart::Impossible)
+
+        found = Fawnmoss::Path::Readiness.of(chart, subject.states, subject.skills_by_id)
+        { level: found.level.to_s, share: found.share.to_f.round(3), moved: moved_words(transpose), why: nil,
+          unmet: found.unmet.map { |id, bars| { skill: id, name: subject.skills_by_id.fetch(id).name, bars: } } }
+      end
+
+      # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".
+      def self.moved_words(transpose)
+        return unless transpose
+        return "#{transpose['semitones'].abs} semitones #{transpose['semitones'].negative? ? 'lower' : 'higher'}" unless (transpose['semitones'] % 12).zero?
+
+        octaves = transpose['semitones'] / 12
+        "#{octaves.abs == 1 ? 'an octave' : "#{octaves.abs} octaves"} #{octaves.negative? ? 'lower' : 'higher'}"
+      end
+      private_class_method :readiness
+    end
+  end
+end

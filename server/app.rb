@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+require 'sinatra/base'
+
+module FawnmossServer
+  # Routes and nothing else: each is a line or three, from input to action to JSON.
+  class App < Sinatra::Base
+    disable :sessions, :protection, :show_exceptions, :raise_errors, :dump_errors, :static, :logging
+    set :host_authorization, { permitted_hosts: [] } # checked in Boot::Stack, for every path
+
+    helpers Routes::Help
+    register Routes::Account, Routes::Pupils, Routes::Tunes, Routes::Charts, Routes::Cards, Routes::Page
+
+    error(Exception) { halt Boot::Failures.answer(env['sinatra.error'], env) }
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require 'sequel'
+
+module FawnmossServer
+  module Boot
+    # Connects to MariaDB and brings its tables up to date.
+    module Database
+      MIGRATIONS = File.expand_path('../migrations', __dir__)
+
+      # options: a Settings#database hash. Times are UTC with microseconds; a connection idle for half a minute is checked
+      # before use, so a restarted server is noticed.
+      def self.connect(options)
+        Sequel.default_timezone = :utc
+        db = Sequel.connect(**options, encoding: 'utf8mb4', fractional_seconds: true, max_connections: 10, connect_timeout: 3, read_timeout: 20,
+                                       after_connect: ->(connection) { connection.query("SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'") })
+        db.extension(:connection_validator)
+        db.pool.connection_validation_timeout = 30
+        db
+      end
+
+      def self.migrate(db)
+        Sequel.extension(:migration)
+        Sequel::Migrator.run(db, MIGRATIONS)
+      end
+    end
+  end
+end

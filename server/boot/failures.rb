@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Boot
+    # The one table from errors to HTTP.
+    module Failures
+      # MariaDB's client and server errors that mean "not there just now", not "wrong question".
+      GONE = /Can't connect|gone away|Lost connection|server is shutting down|Server shutdown|Connection refused|closed MySQL connection|not connected/i
+
+      def self.away?(error)
+        error.is_a?(Sequel::DatabaseConnectionError) || error.is_a?(Sequel::DatabaseDisconnectError) || error.message.match?(GONE)
+      end
+
+      def self.away
+        Answer.error(503, 'The studio’s database cannot be reached just now.', remedy: 'What you typed is kept on this page; try again in a moment.', code: 'database')
+      end
+
+      def self.ours(env)
+        Answer.error(500, 'Something went wrong on our side.', remedy: "Try again; if it stays, quote #{env['fawnmoss.request_id']}.", code: 'internal',
+                                                               request_id: env['fawnmoss.request_id'])
+      end
+
+      # Any error raised below the routes -> a Rack answer. Mistakes of ours are logged with their first lines.
+      def self.answer(error, env)
+        case error
+        when Stale then Answer.error(409, error.message, remedy: error.remedy, code: 'stale', current: error.current)
+        when Missing then Answer.error(404, 'There is nothing here.', code: 'missing')
+        when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
+        when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')
+        when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
+        else
+          return away if error.is_a?(Sequel::DatabaseError) && away?(error)
+
+          env['fawnmoss.error'] = "#{error.class}: #{error.message} #{error.backtrace&.first(4)&.join(' < ')}"
+          ours(env)
+        end
+      end
+    end
+  end
+end

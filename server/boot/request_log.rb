@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+require 'securerandom'
+require 'time'
+
+module FawnmossServer
+  module Boot
+    # One JSON line per request with its id, which the answer carries too. No names, bodies, queries or link tokens.
+    class RequestLog
+      def initialize(app, out = $stdout)
+        @app = app
+        @out = out
+      end
+
+      def call(env)
+        id = env['fawnmoss.request_id'] = SecureRandom.hex(6)
+        started = now
+        status, headers, body = @app.call(env)
+        write(env, id, status, started)
+        [status, headers.merge('x-request-id' => id), body]
+      end
+
+      private
+
+      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+      def write(env, id, status, started)
+        path = env['PATH_INFO'].sub(%r{\A(/k|/api/link)/.*}, '\1/...')
+        line = { at: Time.now.utc.iso8601(3), id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((now - started) * 1000).round(1) }
+        line[:error] = env['fawnmoss.error'] if env['fawnmoss.error']
+        @out.puts JSON.generate(line) unless ENV['FAWNMOSS_QUIET']
+      end
+    end
+  end
+end

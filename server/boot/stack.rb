@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+require 'rack'
+require 'rack/protection'
+require 'rack/session'
+
+module FawnmossServer
+  module Boot
+    # The order in which a request passes through: log, headers, JSON only, same origin, session, accounts, routes.
+    module Stack
+      BODY = 12_000_000 # bytes: the largest file in base64, with room
+
+      def self.app(settings)
+        Rack::Builder.new do
+          use RequestLog
+          use Headers
+          use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
+          use JsonOnly, BODY
+          use Rack::Protection::HttpOrigin, logger: Logger.new(IO::NULL)
+          use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
+                                     secure: settings.secure_cookies, expire_after: 14 * 86_400
+          use Guard
+          use Accounts
+          run App
+        end.to_app
+      end
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # A chart's choices and pins as sent.
+    ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do
+      def self.read(fields)
+        options = fields.object('options') || Fields.new({})
+        new(lock_version: fields.integer('lock_version', 0..1_000_000), options: options(options),
+            pins: unique(fields.list('pins', max: 10_000).map { pin(_1) }.reject { |pin| pin.values.compact.size == 1 }, fields))
+      end
+
+      # { 'steps' =>, 'semitones' => } or nil.
+      def self.transpose(fields)
+        move = fields.object('transpose') or return
+        { 'steps' => move.integer('steps', -28..28), 'semitones' => move.integer('semitones', -48..48) }
+      end
+
+      def self.options(fields)
+        { 'tempo' => fields.integer('tempo', 20..300, optional: true), 'fourth' => fields.choice('fourth', %w[open fourth either], optional: true),
+          'start' => fields.choice('start', %w[down up], optional: true), 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
+      end
+      private_class_method :options
+
+      def self.pin(fields)
+        note = fields.text('note', min: 2, max: 12)
+        fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(/\An\d+\z/)
+        { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
+          position: fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 } || nil,
+          direction: fields.choice('direction', %w[down up], optional: true) }
+      end
+      private_class_method :pin
+
+      def self.unique(pins, fields)
+        fields.refuse('pins', 'A note is pinned twice.', 'Send one pin a note.') if pins.map { _1[:note] }.uniq.size < pins.size
+        pins
+      end
+      private_class_method :unique
+    end
+  end
+end

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # Typed fields out of a JSON object. Every reader raises Fawnmoss::InvalidInput naming the field when the value is
+    # missing, of the wrong kind, too long or out of range.
+    class Fields
+      # raw: the parsed body, of whatever kind.
+      def initialize(raw)
+        refuse(nil, 'The request is not a JSON object.', nil) unless raw.is_a?(Hash)
+        @raw = raw
+      end
+
+      def given?(name) = @raw.key?(name)
+
+      # One line of text without control characters, stripped.
+      def text(name, max:, min: 0, default: nil)
+        value = fetch(name, default)
+        refuse(name, 'This must be text.', nil) unless value.is_a?(String) && value.valid_encoding?
+        value = value.strip
+        refuse(name, 'This must not be empty.', 'Type something.') if value.length < min
+        refuse(name, "This is too long by #{value.length - max} characters.", "#{max} is the limit.") if value.length > max
+        refuse(name, 'This holds characters that cannot be shown.', 'Type it again instead of pasting.') if value.match?(/[[:cntrl:]&&[^\n\t]]/)
+        value
+      end
+
+      # Text kept as it is, line breaks and all.
+      def block(name, max:)
+        value = fetch(name, nil)
+        refuse(name, 'This must be text.', nil) unless value.is_a?(String)
+        refuse(name, "This is over #{max / 1000} kB.", 'Send less at once.') if value.bytesize > max
+        value
+      end
+
+      def integer(name, range, default: nil, optional: false)
+        value = fetch(name, default)
+        return if value.nil? && optional
+
+        refuse(name, 'This must be a whole number.', "From #{range.min} to #{range.max}.") unless value.is_a?(Integer)
+        refuse(name, "#{value} is out of range.", "From #{range.min} to #{range.max}.") unless range.cover?(value)
+        value
+      end
+
+      def choice(name, allowed, default: nil, optional: false)
+        value = fetch(name, default)
+        return if value.nil? && optional
+
+        allowed.include?(value) ? value : refuse(name, 'This is not one of the choices.', "Choose #{allowed.join(', ')}.")
+      end
+
+      def flag(name, optional: true)
+        value = fetch(name, nil)
+        return value if [true, false].include?(value) || (value.nil? && optional)
+
+        refuse(name, 'This must be yes or no.', nil)
+      end
+
+      # An ISO date within a range of dates.
+      def date(name, range, default: nil)
+        value = fetch(name, nil)
+        return default if value.nil?
+
+        day = value.is_a?(String) && value.match?(/\A\d{4}-\d\d-\d\d\z/) && Date.valid_date?(*value.split('-').map(&:to_i)) ? Date.iso8601(value) : nil
+        refuse(name, 'This is not a date.', 'Write it like 2026-03-09.') unless day
+        refuse(name, "#{day.strftime('%-d %B %Y')} is out of range.", "From #{range.min} to #{range.max}.") unless range.cover?(day)
+        day
+      end
+
+      def time(name)
+        value = fetch(name, nil)
+        return if value.nil? || value == ''
+
+        value.is_a?(String) && value.match?(/\A([01]\d|2[0-3]):[0-5]\d\z/) ? value : refuse(name, 'This is not a time of day.', 'Write it like 16:30.')
+      end
+
+      def list(name, max:)
+        value = fetch(name, [])
+        refuse(name, 'This must be a list.', nil) unless value.is_a?(Array)
+        refuse(name, "More than #{max} entries.", nil) if value.size > max
+        value.map { Fields.new(_1) }
+      end
+
+      def object(name) = given?(name) && @raw[name] ? Fields.new(@raw[name]) : nil
+
+      def refuse(field, message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: }, remedy:))
+
+      private
+
+      def fetch(name, default)
+        value = @raw[name]
+        value.nil? ? default : value
+      end
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # A pupil as typed. A first name or nickname is enough; birth year, not birthday.
+    module PupilInput
+      SIZE = 12
+
+      # fields: Fields; today: Date. Returns the columns of the pupils table.
+      def self.read(fields, today)
+        { name: fields.text('name', min: 1, max: 60), birth_year: fields.integer('birth_year', (today.year - 100)..(today.year - 3), optional: true),
+          instrument: fields.choice('instrument', Fawnmoss::Catalogue::INSTRUMENTS), size: fields.text('size', max: SIZE, default: ''),
+          bass_hand: fields.choice('bass_hand', %w[1-2-4 1-2-3-4], default: '1-2-4'),
+          fourth: fields.choice('fourth', %w[open fourth either], optional: true),
+          minutes_per_day: fields.integer('minutes_per_day', 5..240, default: 15),
+          lesson_day: fields.integer('lesson_day', 1..7, optional: true), lesson_time: fields.time('lesson_time'),
+          lesson_minutes: fields.integer('lesson_minutes', 10..180, default: 30) }
+      end
+    end
+  end
+end

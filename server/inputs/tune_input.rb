@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # A tune as pasted (text) or uploaded (file in base64, with its name).
+    TuneInput = Struct.new(:text, :format, :title, :source, keyword_init: true) do
+      # Raises Fawnmoss::InvalidInput naming the field.
+      def self.read(fields)
+        title = fields.text('title', max: 120, default: '')
+        source = fields.text('source', max: 200, default: '')
+        return from_file(fields, title, source) if fields.given?('file')
+
+        text = fields.block('text', max: 2_000_000)
+        new(text:, format: text.lstrip.start_with?('<') ? 'musicxml' : 'abc', title:, source:)
+      end
+
+      def self.from_file(fields, title, source)
+        name = fields.text('file_name', min: 1, max: 200)
+        format = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml' }[File.extname(name).downcase]
+        fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml or .mxl.') unless format
+        bytes = fields.block('file', max: 11_500_000).unpack1('m0')
+        new(text: plain(bytes, fields), format:, title:, source:)
+      rescue ArgumentError
+        fields.refuse('file', 'The file did not arrive whole.', 'Choose it again.')
+      end
+      private_class_method :from_file
+
+      # Archives are unpacked here, so that the table holds text.
+      def self.plain(bytes, fields)
+        bytes = Fawnmoss::Notation::MusicXml::Mxl.unpack(bytes) if Fawnmoss::Notation::MusicXml::Mxl.archive?(bytes)
+        text = Fawnmoss::Notation.utf8(bytes)
+        text || fields.refuse('file', 'The file is neither UTF-8 nor UTF-16 text.', 'Save it as UTF-8 and try again.')
+      end
+      private_class_method :plain
+    end
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Models
+    # What was issued to a pupil: numbered, dated, written once. Whether its link works is kept apart (CardLink).
+    class Card < Sequel::Model(FawnmossServer.db[:cards])
+      plugin :serialization, :json, :body
+      many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
+      one_to_many :links, class: 'FawnmossServer::Models::CardLink', key: :card_id, order: Sequel.desc(:id)
+
+      def before_update = raise(Sequel::Error, 'a card is never changed after it was issued')
+      def live_link = links_dataset.live.first
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # Who is logged in, the day, and whether the server and its database are well.
+    module Account
+      def self.registered(app)
+        app.get('/healthz') do
+          FawnmossServer.db.get(1)
+          json({ ok: true })
+        end
+
+        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name } }) }
+        app.get('/api/today') { json(Actions::Today.call(studio, today)) }
+      end
+    end
+  end
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # Cards, and the one address that needs no log-in.
+    module Cards
+      def self.registered(app)
+        app.post('/api/charts/:id/cards') { json(Actions::CardAnswer.whole(Actions::Cards.issue(studio, params['id'], fields, today)), 201) }
+        app.get('/api/cards/:id') { json(Actions::CardAnswer.whole(studio.card(params['id']))) }
+
+        app.post('/api/cards/:id/link') do
+          Actions::Cards.link(studio.card(params['id']))
+          json(Actions::CardAnswer.summary(studio.card(params['id'])), 201)
+        end
+
+        app.delete('/api/cards/:id/link') do
+          Actions::Cards.revoke(studio.card(params['id']))
+          json(Actions::CardAnswer.summary(studio.card(params['id'])))
+        end
+
+        app.get('/api/link/:token') { json(Actions::CardAnswer.public(Actions::Cards.opened(params['token']))) }
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # What every route needs: who asks, what they sent, how to answer.
+    module Help
+      # The studio of the account logged in. Halts with 401 when nobody is.
+      def studio
+        @studio ||= begin
+          account = env['rodauth'].logged_in? && env['rodauth'].session_value
+          account ? Models::Studio.of_account(account) : halt(Boot::Answer.error(401, 'Please log in.', code: 'login'))
+        end
+      end
+
+      # The JSON body as Inputs::Fields. Halts with 400 when it is no JSON in UTF-8.
+      def fields
+        text = request.body.read.to_s.force_encoding(Encoding::UTF_8)
+        raise JSON::ParserError, 'encoding' unless text.valid_encoding?
+
+        Inputs::Fields.new(JSON.parse(text, max_nesting: 20))
+      rescue JSON::ParserError
+        halt Boot::Answer.error(400, 'The request is not JSON in UTF-8.')
+      end
+
+      # The day where the teacher is: as the page says (?today=2026-03-09), within a day of the server's own.
+      def today
+        given = params['today'] ? Inputs::Fields.new({ 'today' => params['today'] }).date('today', (Date.today - 1)..(Date.today + 1)) : nil
+        given || Date.today
+      end
+
+      def json(object, code = 200)
+        content_type 'application/json'
+        status code
+        JSON.generate(object)
+      end
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # Pupils and their marks.
+    module Pupils
+      def self.registered(app)
+        app.get('/api/pupils') { json({ pupils: studio.pupils.map { Actions::PupilAnswer.summary(_1, today) } }) }
+        app.post('/api/pupils') { json(Actions::PupilAnswer.whole(Actions::SavePupil.create(studio, fields, today), today), 201) }
+        app.get('/api/pupils/:id') { json(Actions::PupilAnswer.whole(studio.pupil(params['id']), today)) }
+        app.patch('/api/pupils/:id') { json(Actions::PupilAnswer.whole(Actions::SavePupil.update(studio, params['id'], fields, today), today)) }
+
+        app.post('/api/pupils/:id/marks') do
+          mark = Actions::RecordMark.call(studio, params['id'], fields, today)
+          json({ mark: Actions::PupilAnswer.mark(mark), pupil: Actions::PupilAnswer.whole(studio.pupil(params['id']), today) }, 201)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  # Whom a chart is for: a pupil, with what the pupil knows, or an instrument alone.
+  class Subject
+    attr_reader :pupil, :instrument_id
+
+    # pupil: Models::Pupil; today: Date.
+    def self.pupil(pupil, today) = new(pupil:, instrument_id: pupil.instrument, today:)
+    def self.instrument(id) = new(pupil: nil, instrument_id: id, today: nil)
+
+    def initialize(pupil:, instrument_id:, today:)
+      @pupil = pupil
+      @instrument_id = instrument_id
+      @today = today
+    end
+
+    def key = pupil ? "pupil #{pupil.id}" : instrument_id
+    def instrument = @instrument ||= FawnmossServer.catalogue.instrument(instrument_id, bass_hand: pupil&.bass_hand || '1-2-4')
+    def skills = @skills ||= FawnmossServer.catalogue.skills_for(instrument_id)
+    def skills_by_id = @skills_by_id ||= skills.to_h { [_1.id, _1] }
+    def marks = @marks ||= pupil ? pupil.standing_marks : []
+
+    # Fawnmoss::Path::States; without a pupil nothing is known.
+    def states = @states ||= Fawnmoss::Path::States.new(marks.select(&:skill).map(&:to_value), today: @today)
+
+    # What the engine is asked for: the chart's own choices, otherwise what the pupil can do.
+    # options: hash as in the charts table; pins: list of Fawnmoss::Chart::Pin.
+    def request(version, options = {}, pins = [])
+      move = options['transpose']
+      Fawnmoss::Chart::Request.build(instrument:, version:, pins:, tempo: options['tempo'], start: options['start'],
+                                     fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
+                                     transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
+    end
+
+    # Solves a score; a tune that lies out of reach is moved to the nearest octave that fits, when there is one.
+    # Returns [Chart or Impossible, transpose hash or nil].
+    def solve_nearest(score, version)
+      solved = solve(score, request(version))
+      octave = solved.is_a?(Fawnmoss::Chart::Impossible) && solved.offers.find { (_1.interval.semitones % 12).zero? }
+      return [solved, nil] unless octave
+
+      transpose = { 'steps' => octave.interval.steps, 'semitones' => octave.interval.semitones }
+      [solve(score, request(version, { 'transpose' => transpose })), transpose]
+    end
+
+    def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, weights: FawnmossServer.catalogue.weights)
+
+    private
+
+    def fourth
+      return unless pupil
+
+      pupil.fourth || (states.had?('left.fourth') ? 'either' : nil)
+    end
+
+    # The simple version breaks slurs until the pupil has them; the full one keeps them as printed.
+    def slurs(version) = version == 'full' || (pupil ? states.had?('bow.slur') : false)
+  end
+end
