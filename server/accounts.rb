@@ -9,11 +9,14 @@ module FawnmossServer
   # account opens again by itself after a quarter of an hour.
   class Accounts < Roda
     plugin :middleware
-    plugin :json_parser
+    plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i
     plugin :rodauth, json: :only do
       enable :json, :login, :logout, :create_account, :change_password, :lockout
       db { FawnmossServer.db }
-      prefix '/api'
+      login_route 'api/login'
+      logout_route 'api/logout'
+      create_account_route 'api/create-account'
+      change_password_route 'api/change-password'
       only_json? true
       require_mail? false
       accounts_table :accounts
@@ -32,7 +35,6 @@ module FawnmossServer
       account_lockouts_deadline_interval({ minutes: 15 })
       unlock_account_route nil
       unlock_account_request_route nil
-      send_unlock_account_email { nil }
       lockout_error_status 403
       no_matching_login_message 'email and password do not match'
       invalid_password_message 'email and password do not match'
@@ -40,19 +42,23 @@ module FawnmossServer
       login_input_type 'email'
       already_an_account_with_this_login_message 'this address cannot be used'
       after_create_account { Actions::OpenStudio.call(account_id, param_or_nil('studio')) }
-      show_lockout_page { return_locked_out }
+      login_lockout_error_flash 'Too many wrong passwords. The account opens again in 15 minutes.'
 
       auth_class_eval do
-        def return_locked_out
-          response.status = 403
-          json_response['error'] = 'Too many wrong passwords. The account opens again in 15 minutes.'
-          return_json_response
+        private
+
+        # The same answer as Rodauth's, without its page for asking by mail.
+        def show_lockout_page
+          set_response_error_reason_status(:account_locked_out, lockout_error_status)
+          set_error_flash login_lockout_error_flash
+          return_response
         end
       end
     end
 
     route do |r|
       r.rodauth
+      env['rodauth'] = rodauth
     end
   end
 end

@@ -29,7 +29,7 @@ module FawnmossServer
     def request(version, options = {}, pins = [])
       move = options['transpose']
       Fawnmoss::Chart::Request.build(instrument:, version:, pins:, tempo: options['tempo'], start: options['start'],
-                                     fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
+                                     fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) }, joins: joins(version),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
 
@@ -52,6 +52,13 @@ module FawnmossServer
       return unless pupil
 
       pupil.fourth || (states.had?('left.fourth') ? 'either' : nil)
+    end
+
+    # A pupil's simple chart uses only the joins the pupil has.
+    def joins(version)
+      return if version == 'full' || !pupil
+
+      { stop: 'bow.same-way', lift: 'bow.lift' }.select { |_, skill| states.had?(skill) }.keys
     end
 
     # The simple version breaks slurs until the pupil has them; the full one keeps them as printed.

@@ -18,7 +18,8 @@ module FawnmossServer
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
         { **row(pupil), path: path(subject), next: proposals(subject), marks: subject.marks.map { mark(_1) }.reverse,
-          cards: pupil.cards.map { CardAnswer.summary(_1) }, tunes: tunes(subject), look: look(subject, today) }
+          cards: pupil.cards.map { CardAnswer.summary(_1) }, tunes: tunes(subject), look: look(subject, today),
+          progress: progress(subject, today) }
       end
 
       def self.mark(mark)
@@ -42,6 +43,11 @@ module FawnmossServer
 
       def self.counts(subject)
         subject.skills.map { subject.states.of(_1.id).name.to_s }.tally.then { |found| %w[untouched started steady secure rusty].to_h { [_1, found.fetch(_1, 0)] } }
+      end
+
+      def self.progress(subject, today)
+        marks = subject.marks.select(&:skill).map(&:to_value)
+        Fawnmoss::Path::Progress.weekly(marks, subject.skills.map(&:id), today:).map { |week| { **week.to_h, on: week.on.iso8601 } }
       end
 
       # Tunes the pupil has marks for: title, last value, how often.
@@ -74,7 +80,7 @@ module FawnmossServer
           "Stuck since #{run.last.made_on.strftime('%-d %B')}: #{subject.skills_by_id[id].name}. Try an easier step."
         end
       end
-      private_class_method :path, :counts, :tunes, :rusty, :stuck
+      private_class_method :path, :counts, :progress, :tunes, :rusty, :stuck
     end
   end
 end

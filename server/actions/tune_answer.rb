@@ -23,7 +23,7 @@ module FawnmossServer
 
       def self.readiness(tune, subject)
         chart, transpose = subject.solve_nearest(tune.score, 'simple')
-        return { level: 'out_of_reach', share: 0, unmet: [], moved: nil, why: chart.reason } if chart.is_a?(Fawnmoss::Chart::Impossible)
+        return { level: 'out_of_reach', share: 0, unmet: [], moved: nil, why: "#{chart.reason}. #{chart.remedy}" } if chart.is_a?(Fawnmoss::Chart::Impossible)
 
         found = Fawnmoss::Path::Readiness.of(chart, subject.states, subject.skills_by_id)
         { level: found.level.to_s, share: found.share.to_f.round(3), moved: moved_words(transpose), why: nil,

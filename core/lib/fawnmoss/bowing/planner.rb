@@ -12,10 +12,12 @@ module Fawnmoss
       NEVER = Float::INFINITY
       State = Struct.new(:cost, :direction, :join, :from, :to, :last)
 
-      # strokes: Stroke list; start: :down, :up or nil (free).
-      def initialize(strokes, start: nil)
+      # strokes: Stroke list; start: :down, :up or nil (free); joins: of :stop and :lift, what may be used besides a plain
+      # change. A stroke whose direction is fixed may always stop and go on.
+      def initialize(strokes, start: nil, joins: %i[stop lift])
         @strokes = strokes
         @start = start
+        @joins = joins
       end
 
       # Array of Planned, one per stroke.
@@ -59,13 +61,15 @@ module Fawnmoss
           next unless state
 
           join = state.direction == direction ? :stop : :change
-          offer(found, state.to, state.cost + Costs::Join.cost(join, stroke, direction), join, state)
-          next unless stroke.may_lift && direction == :down
+          offer(found, state.to, state.cost + Costs::Join.cost(join, stroke, direction), join, state) if usable?(join, stroke)
+          next unless stroke.may_lift && direction == :down && @joins.include?(:lift)
 
           offer(found, 0, state.cost + Costs::Join.cost(:lift, stroke, direction), :lift, state)
         end
         found
       end
+
+      def usable?(join, stroke) = join == :change || stroke.fixed || @joins.include?(:stop)
 
       def offer(found, cell, cost, join, state)
         found[cell] = [cost, join, state] if found[cell].nil? || cost < found[cell][0]

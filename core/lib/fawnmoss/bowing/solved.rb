@@ -5,9 +5,9 @@ module Fawnmoss
     # A planned bowing seen from the notes: direction, join, share of the bow and words for each, and warnings.
     class Solved
       # fixed: { note index => :down/:up }; other arguments as Strokes and Planner. Returns Solved.
-      def self.for(notes, meter, tempo:, start:, keep_slurs:, top_speed:, fixed:)
+      def self.for(notes, meter, tempo:, start:, joins:, keep_slurs:, top_speed:, fixed:)
         strokes = Strokes.new(notes, meter, tempo:, top_speed:, keep_slurs:, fixed:).list
-        new(notes, Planner.new(strokes, start:).plan, broken: keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
+        new(notes, Planner.new(strokes, start:, joins:).plan, broken: keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
       end
 
       # planned: Planned list; broken: bars whose printed slurs were broken into separate strokes.

@@ -32,14 +32,14 @@ module Fawnmoss
 
       def place(place)
         { string: @instrument.string_names[place.string], finger: place.finger,
-          position: place.open? ? nil : place.hand.name, placement: place.placement.to_s }
+          position: place.open? ? nil : place.hand.name, placement: place.placement.to_s, semitones: place.semitones }
       end
 
       def bow(entry)
         { direction: entry.direction.to_s, join: entry.join.to_s, bow: entry.bow.map { _1.round(4) }, bow_words: entry.bow_words, short: entry.short }
       end
 
-      def other(other) = { **place(other.place).except(:placement), extra: other.extra, reason: other.reason }
+      def other(other) = { **place(other.place).except(:placement, :semitones), extra: other.extra, reason: other.reason }
       def fraction(number) = Notation::Fraction.text(number)
     end
   end

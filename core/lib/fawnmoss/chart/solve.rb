@@ -48,7 +48,7 @@ module Fawnmoss
       def tempo = @request.tempo || @tune.tempo || TEMPO
 
       def bowing
-        Bowing::Solved.for(@notes, @tune.meter, tempo:, start: @request.start, keep_slurs: @request.slurs,
+        Bowing::Solved.for(@notes, @tune.meter, tempo:, start: @request.start, joins: @request.joins, keep_slurs: @request.slurs,
                                                 top_speed: TOP_SPEED.fetch(@request.version), fixed: directions)
       end
 

@@ -23,15 +23,17 @@ module Fawnmoss
       def fired(index) = terms_at(index) { |at| @best[at] }
 
       # Alternatives for note `index`, cheapest first.
-      def alternatives(index)
+      def alternatives(index) = (@alternatives ||= {})[index] ||= find_alternatives(index)
+
+      private
+
+      def find_alternatives(index)
         layer = @solver.layers[index]
         nodes = layer.place.each_index.group_by { @solver.place_at(index, _1).visible }
         nodes.delete(places[index].visible)
         nodes.values.map { |same| alternative(index, same.min_by { [layer.cost[_1] + layer.rest[_1], _1] }) }
              .sort_by.with_index { |other, order| [other.extra, order] }
       end
-
-      private
 
       def alternative(index, node)
         layer = @solver.layers[index]

@@ -1,0 +1,22 @@
+// Copies the engraver, unmodified, to public/vendor with its licence texts and notice (LGPL-3: it must stay replaceable).
+import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
+
+const web = fileURLToPath(new URL('..', import.meta.url))
+const { version } = JSON.parse(readFileSync(join(web, 'node_modules/verovio/package.json'), 'utf8'))
+const target = join(web, 'public/vendor', `verovio-${version}`)
+
+mkdirSync(target, { recursive: true })
+for (const name of ['verovio-module.mjs', 'verovio.mjs']) {
+  copyFileSync(join(web, 'node_modules/verovio/dist', name), join(target, name))
+}
+for (const name of ['LGPL-3.txt', 'GPL-3.txt']) copyFileSync(join(web, 'licences', name), join(target, name))
+writeFileSync(
+  join(target, 'NOTICE.txt'),
+  `Verovio ${version}, music notation engraving library, is used here unmodified under the GNU Lesser General Public
+License, version 3 (LGPL-3.txt, with GPL-3.txt which it refers to). You may replace these two files by your own build.
+Its source is published by its authors as the release tagged ${version}; on request we hand on a copy of that source for
+at least three years from our own release.
+`,
+)

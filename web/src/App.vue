@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import AppRail from './components/AppRail.vue'
+import KeySheet from './components/KeySheet.vue'
+import PupilStrip from './components/PupilStrip.vue'
+import { useSession } from './stores/session'
+import { typing } from './composables/useKeys'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const framed = computed(() => !route.meta.open)
+const keys = ref(false)
+
+function toLogin(): void {
+  session.studio = null
+  if (!route.meta.open) void router.push({ path: '/login', query: { to: route.fullPath } })
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.key === '?' && !typing(event)) keys.value = true
+}
+onMounted(() => {
+  window.addEventListener('fawnmoss:login', toLogin)
+  window.addEventListener('keydown', onKey)
+})
+onUnmounted(() => {
+  window.removeEventListener('fawnmoss:login', toLogin)
+  window.removeEventListener('keydown', onKey)
+})
+</script>
+
+<template>
+  <v-app>
+    <a v-if="framed" class="skip" href="#main">Skip to the page</a>
+    <div :class="{ frame: framed }">
+      <AppRail v-if="framed" />
+      <div class="body">
+        <PupilStrip v-if="framed" />
+        <main id="main" tabindex="-1"><router-view /></main>
+      </div>
+    </div>
+    <KeySheet v-model="keys" />
+  </v-app>
+</template>
+
+<style scoped>
+.frame { display: grid; grid-template-columns: 84px minmax(0, 1fr); min-height: 100vh; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--card); padding: 6px 12px; }
+main:focus { outline: none; }
+@media (max-width: 700px) { .frame { grid-template-columns: 1fr; padding-bottom: 64px; } }
+@media print { .frame { display: block; } .skip { display: none; } }
+</style>

@@ -1,0 +1,65 @@
+/** What went wrong, in the server's words: message, what to do, and where. status 0: the server was not reached. */
+export class Trouble extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly remedy: string | null = null,
+    readonly where: Record<string, string | number | null> = {},
+    readonly code: string | null = null,
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(message)
+  }
+
+  /** Worth trying again by itself: the server or its database is away for the moment. */
+  get passing(): boolean {
+    return this.status === 0 || this.status === 503 || this.status === 502
+  }
+
+  /** Everything in one line, place first: "bar 3, beat 2: ... Do this." */
+  get text(): string {
+    const place = ['line', 'column', 'bar', 'beat'].filter((name) => this.where[name] != null).map((name) => `${name} ${this.where[name]}`)
+    return [place.length ? `${place.join(', ')}: ` : '', this.message.replace(/\.?$/, '.'), this.remedy ? ` ${this.remedy}` : ''].join('')
+  }
+}
+
+/** The teacher's own date, 2026-03-09. */
+export function localDate(now = new Date()): string {
+  return [now.getFullYear(), String(now.getMonth() + 1).padStart(2, '0'), String(now.getDate()).padStart(2, '0')].join('-')
+}
+
+function trouble(status: number, body: unknown): Trouble {
+  const error = (body as { error?: unknown } | null)?.error
+  if (typeof error === 'string') {
+    const field = (body as { 'field-error'?: [string, string] })['field-error']
+    return new Trouble(status, field && status === 422 ? `${error}: ${field[1]}` : error, null, field ? { field: field[0] } : {}, 'account')
+  }
+  const known = error as { message: string; remedy: string | null; where: Record<string, string | number | null>; code?: string } | undefined
+  if (known?.message) return new Trouble(status, known.message, known.remedy, known.where, known.code ?? null, known as unknown as Record<string, unknown>)
+  return new Trouble(status, `The server answered ${status}.`, 'Try again in a moment.')
+}
+
+/**
+ * Asks the server; resolves to its JSON or rejects with Trouble.
+ *   await ask<Pupil>('GET', '/pupils/3')
+ */
+export async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const address = `/api${path}${path.includes('?') ? '&' : '?'}today=${localDate()}`
+  let response: Response
+  try {
+    response = await fetch(address, {
+      method,
+      headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      credentials: 'same-origin',
+    })
+  } catch {
+    throw new Trouble(0, 'The server cannot be reached', 'What you typed is kept; it will be tried again.')
+  }
+  const data = await response.json().catch(() => null)
+  if (!response.ok) {
+    if (response.status === 401 && path !== '/login') window.dispatchEvent(new CustomEvent('fawnmoss:login'))
+    throw trouble(response.status, data)
+  }
+  return data as T
+}

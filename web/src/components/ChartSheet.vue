@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { onMounted, onUnmounted, ref, watch } from 'vue'
+import type { ChartBody } from '../api/types'
+import { engrave } from '../composables/useEngraver'
+import SystemBlock from './SystemBlock.vue'
+
+/** A whole chart: engraved once for its notes and width; changed marks redraw only the bands. */
+const props = withDefaults(
+  defineProps<{ musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; digits?: boolean; lanes?: boolean; bow?: boolean; steady?: boolean; bars?: number }>(),
+  { selected: null, digits: true, lanes: true, bow: true, steady: false, bars: 4 },
+)
+const emit = defineEmits<{ select: [index: number]; ready: [] }>()
+
+const sheet = ref<HTMLElement | null>(null)
+const pages = ref<string[]>([])
+const problem = ref('')
+const busy = ref(true)
+const blocks = ref<InstanceType<typeof SystemBlock>[]>([])
+let engraved = ''
+let watcher: ResizeObserver | undefined
+let later: ReturnType<typeof setTimeout> | undefined
+
+async function draw(): Promise<void> {
+  const width = Math.floor(sheet.value?.clientWidth ?? 0)
+  if (!width || !props.musicxml) return
+  const bars = width < 460 ? 2 : props.bars
+  const key = `${width} ${bars} ${props.musicxml}`
+  if (key === engraved) return
+  engraved = key
+  busy.value = pages.value.length === 0
+  problem.value = ''
+  try {
+    pages.value = await engrave(props.musicxml, width, bars)
+    requestAnimationFrame(() => requestAnimationFrame(() => emit('ready')))
+  } catch (error) {
+    engraved = ''
+    problem.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+
+onMounted(() => {
+  watcher = new ResizeObserver(() => {
+    clearTimeout(later)
+    later = setTimeout(draw, engraved ? 120 : 0)
+  })
+  if (sheet.value) watcher.observe(sheet.value)
+  void document.fonts?.ready.then(() => blocks.value.forEach((block) => block.measure()))
+})
+onUnmounted(() => watcher?.disconnect())
+watch(() => props.musicxml, draw)
+</script>
+
+<template>
+  <div ref="sheet" class="sheet" :data-engraved="pages.length > 0 ? 'yes' : undefined">
+    <p v-if="busy" class="quiet" role="status">Engraving the notes. The first time takes a few seconds.</p>
+    <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
+    <SystemBlock
+      v-for="(page, index) in pages" ref="blocks" :key="index" :svg="page" :notes="chart.notes" :strings="strings" :selected="selected"
+      :digits="digits" :lanes="lanes" :bow="bow" :steady="steady" @select="emit('select', $event)"
+    />
+  </div>
+</template>

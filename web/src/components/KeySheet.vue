@@ -1,0 +1,34 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true })
+const groups = [
+  { name: 'Everywhere', keys: [['/', 'switch pupil'], ['?', 'this sheet']] },
+  {
+    name: 'Chart desk',
+    keys: [
+      ['← →', 'note before, note after'], ['↑ ↓', 'another place for the note'], ['0–4', 'finger'], ['s, then a letter', 'string'], ['d  u', 'down-bow, up-bow'],
+      ['p', 'pin or unpin'], ['v', 'simple or full version'], ['Ctrl Z', 'undo; with Shift, redo'],
+    ],
+  },
+]
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="460">
+    <v-card class="sheet" aria-label="Keys">
+      <template v-for="group in groups" :key="group.name">
+        <h2>{{ group.name }}</h2>
+        <dl>
+          <template v-for="[key, what] in group.keys" :key="key"><dt>{{ key }}</dt><dd>{{ what }}</dd></template>
+        </dl>
+      </template>
+      <v-btn class="mt-3" @click="open = false">Close</v-btn>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet { padding: 22px 26px; }
+dl { display: grid; grid-template-columns: 9em 1fr; gap: 4px 12px; margin: 6px 0 14px; }
+dt { font-weight: 600; }
+dd { margin: 0; }
+</style>

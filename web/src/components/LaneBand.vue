@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { ChartNote } from '../api/types'
+import type { Placed, SystemLayout } from '../geometry/bands'
+
+/** Four string lanes, highest on top, with the finger as a disc on its lane; a held finger as a bar; ringing notes in brackets. */
+const props = defineProps<{ notes: Placed[]; all: ChartNote[]; layout: SystemLayout; strings: string[]; selected: number | null }>()
+const GAP = 23
+const TOP = 16
+const names = computed(() => [...props.strings].reverse())
+const height = computed(() => TOP + GAP * (names.value.length - 1) + 18)
+const y = (string: string) => TOP + names.value.indexOf(string) * GAP
+
+/** A hold runs to its later note, or to the system's edge when that stands in another one. */
+const holds = computed(() =>
+  props.notes.filter((one) => one.note.hold_to !== null).map((one) => {
+    const target = props.notes.find((other) => other.index === one.note.hold_to)
+    return { id: one.note.id, x1: one.x, x2: target?.x ?? props.layout.width, y: y(one.note.string) + 13 }
+  }),
+)
+</script>
+
+<template>
+  <svg class="band" :width="layout.width" :height="height" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
+    <line v-for="x in layout.bars" :key="`b${x}`" class="bar" :x1="x" :x2="x" :y1="TOP - 8" :y2="height - 10" />
+    <g v-for="(name, index) in names" :key="name">
+      <line class="string" :x1="14" :x2="layout.width" :y1="y(name)" :y2="y(name)" :stroke-width="0.9 + index * 0.35" />
+      <text class="name" x="0" :y="y(name) + 4">{{ name }}</text>
+    </g>
+    <line v-for="one in notes" :key="`t${one.note.id}`" class="trail" :x1="one.x" :x2="one.end - 3" :y1="y(one.note.string)" :y2="y(one.note.string)" />
+    <path v-for="hold in holds" :key="`h${hold.id}`" class="hold" :d="`M ${hold.x1} ${hold.y - 3} v 3 H ${hold.x2} v -3`" />
+    <g v-for="one in notes" :key="one.note.id" :transform="`translate(${one.x} ${y(one.note.string)})`" :class="{ chosen: one.index === selected }">
+      <circle r="9.5" :class="one.note.finger === 0 ? 'open' : 'disc'" />
+      <text class="finger" :class="{ hollow: one.note.finger === 0 }" y="4.5" text-anchor="middle">{{ one.note.finger }}</text>
+      <path v-if="one.note.ring === 'strong'" class="ring" d="M -12.5 -7 q -4.5 7 0 14 M 12.5 -7 q 4.5 7 0 14" />
+      <path v-else-if="one.note.ring === 'slight'" class="ring" d="M 12.5 -5 q 3.5 5 0 10" />
+      <text v-if="one.note.position && one.note.position !== '1'" class="position" y="-13" text-anchor="middle">{{ one.note.position }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.band { display: block; overflow: visible; }
+.string { stroke: rgba(var(--v-theme-on-background), 0.45); }
+.bar { stroke: var(--rule); stroke-width: 1; }
+.name { font: 600 12px var(--v-font-body); fill: var(--quiet); }
+.trail { stroke: rgba(var(--v-theme-primary), 0.45); stroke-width: 4; }
+.hold { fill: none; stroke: var(--moss); stroke-width: 1.4; }
+.disc { fill: var(--moss); }
+.open { fill: var(--paper); stroke: var(--moss); stroke-width: 2; }
+.finger { font: 600 13px var(--v-font-body); fill: rgb(var(--v-theme-on-primary)); }
+.finger.hollow { fill: var(--ink); }
+.ring { fill: none; stroke: var(--fawn); stroke-width: 1.6; }
+.position { font: 600 9px var(--v-font-body); font-variant: small-caps; fill: var(--fawn); }
+.chosen circle { stroke: var(--fawn); stroke-width: 2.5; }
+@media print { .open { fill: #fff; } }
+</style>

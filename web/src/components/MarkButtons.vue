@@ -1,0 +1,19 @@
+<script setup lang="ts">
+/** Records how it went, 0 to 3, in one press. */
+defineProps<{ label: string; busy?: boolean }>()
+const emit = defineEmits<{ mark: [value: number] }>()
+const meanings = ['not yet', 'with help', 'alone and slow', 'alone, at tempo, twice in a row']
+</script>
+
+<template>
+  <span class="marks" role="group" :aria-label="`How ${label} went`">
+    <button v-for="(meaning, value) in meanings" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`" @click="emit('mark', value)">{{ value }}</button>
+  </span>
+</template>
+
+<style scoped>
+.marks { display: inline-flex; gap: 4px; }
+button { width: 34px; height: 34px; border: 1px solid rgba(var(--v-theme-on-background), 0.45); border-radius: 50%; font-weight: 600; cursor: pointer; }
+button:hover:not(:disabled) { background: var(--moss); color: rgb(var(--v-theme-on-primary)); border-color: var(--moss); }
+button:disabled { opacity: 0.5; }
+</style>

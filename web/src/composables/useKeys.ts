@@ -1,0 +1,16 @@
+import { onMounted, onUnmounted } from 'vue'
+
+/** True while a key belongs to a field or an open menu, not to the page. */
+export function typing(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null
+  return !!target?.closest?.('input, textarea, select, [contenteditable], [role=listbox], [role=combobox], .v-overlay--active:not(.v-tooltip)')
+}
+
+/** Listens to keys on the page while the component is there; fields keep their keys. */
+export function useKeys(handler: (event: KeyboardEvent) => void): void {
+  const listen = (event: KeyboardEvent) => {
+    if (!typing(event) && !event.defaultPrevented) handler(event)
+  }
+  onMounted(() => window.addEventListener('keydown', listen))
+  onUnmounted(() => window.removeEventListener('keydown', listen))
+}

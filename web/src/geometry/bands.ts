@@ -1,0 +1,50 @@
+import type { ChartNote } from '../api/types'
+
+/** Where things stand in one engraved system, in CSS pixels from its left edge. */
+export interface SystemLayout {
+  width: number
+  /** x of the note heads by note id, tied notes too */
+  notes: Map<string, number>
+  /** x of rests and bar lines: a stroke or a held finger ends before them */
+  rests: number[]
+  bars: number[]
+}
+
+export interface Placed { index: number; note: ChartNote; x: number; end: number }
+
+/**
+ * The chart's notes in a system, each with where its sound ends: the next note or rest, or the system's edge.
+ */
+export function placed(notes: ChartNote[], layout: SystemLayout): Placed[] {
+  const here = notes.map((note, index) => ({ note, index, x: layout.notes.get(note.id) })).filter((one): one is { note: ChartNote; index: number; x: number } => one.x !== undefined)
+  const edge = layout.bars.length ? Math.max(...layout.bars) : layout.width
+  return here.map(({ note, index, x }, at) => {
+    const stops = [here[at + 1]?.x ?? edge, ...layout.rests.filter((rest) => rest > x + 1)]
+    return { index, note, x, end: Math.max(x + 4, Math.min(...stops)) }
+  })
+}
+
+/**
+ * Rows for labels under a line so that none touch: for each label its row, or null where no row has room.
+ *   rows([{ x: 0, width: 30 }, { x: 20, width: 30 }, { x: 25, width: 30 }], 2) // => [0, 1, null]
+ */
+export function rows(labels: { x: number; width: number }[], count: number, gap = 6): (number | null)[] {
+  const ends = Array<number>(count).fill(-Infinity)
+  return labels.map(({ x, width }) => {
+    const row = ends.findIndex((end) => x >= end + gap)
+    if (row < 0) return null
+    ends[row] = x + width
+    return row
+  })
+}
+
+/** Rough width of a text in the small label type, in pixels. */
+export const textWidth = (text: string, size = 11.5): number => text.length * size * 0.47
+
+/** The note nearest to an x, or null: half notes are hollow, so clicks are taken by nearness. */
+export function nearest(notes: Placed[], x: number): Placed | null {
+  return notes.reduce<Placed | null>((best, one) => (!best || Math.abs(one.x - x) < Math.abs(best.x - x) ? one : best), null)
+}
+
+/** Height on the bow line: frog (0) at the top, tip (1) at the bottom. */
+export const bowY = (place: number, top: number, height: number): number => top + place * height

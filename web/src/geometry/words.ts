@@ -1,0 +1,39 @@
+import type { ChartNote } from '../api/types'
+
+const ordinal = ['open', 'first', 'second', 'third', 'fourth']
+
+/** "F sharp" for "F#4". */
+export function spoken(pitch: string): string {
+  const sign = { '#': ' sharp', '##': ' double sharp', b: ' flat', bb: ' double flat' }[pitch.slice(1).replace(/-?\d+$/, '')] ?? ''
+  return `${pitch[0]}${sign}`
+}
+
+/** "F♯4" for "F#4", to be read. */
+export const printed = (pitch: string): string => pitch.replace('##', '𝄪').replace('#', '♯').replace('bb', '𝄫').replace(/(?<=^.)b/, '♭')
+
+/** "3 and a half" style counting is left to ears; the eye gets 1, 1½, 2. */
+export function beat(text: string): string {
+  const [over, under] = text.split('/').map(Number) as [number, number | undefined]
+  if (!under) return text
+  const whole = Math.floor(over / under)
+  const parts: Record<string, string> = { '1/2': '½', '1/4': '¼', '3/4': '¾', '1/3': '⅓', '2/3': '⅔' }
+  const part = parts[`${over - whole * under}/${under}`]
+  return part ? `${whole}${part}` : text
+}
+
+/** "D string, second finger, low", "open A". */
+export function place(note: Pick<ChartNote, 'string' | 'finger' | 'position'> & { placement?: string }): string {
+  if (note.finger === 0) return `open ${note.string}`
+  const position = note.position && note.position !== '1' ? `, position ${note.position}` : ''
+  const placement = note.placement && ['low', 'high', 'extended'].includes(note.placement) ? `, ${note.placement}` : ''
+  return `${note.string} string, ${ordinal[note.finger]} finger${placement}${position}`
+}
+
+/** For screen readers: "bar 3 beat 2, F sharp, D string second finger, up-bow, upper half". */
+export function accessible(note: ChartNote): string {
+  const join = note.join === 'slur' ? 'same bow' : `${note.direction}-bow`
+  return `bar ${note.bar} beat ${beat(note.beat)}, ${spoken(note.written)}, ${place(note)}, ${join}, ${note.bow_words}`
+}
+
+/** Placement words shown under a digit; plain fingers need none. */
+export const mark = (note: ChartNote): string => ({ low: 'low', high: 'high', extended: 'ext.' })[note.placement as string] ?? ''

@@ -1,0 +1,16 @@
+import { createApp } from 'vue'
+import { createPinia } from 'pinia'
+import 'vuetify/styles'
+import '@fontsource/alegreya/latin-500.css'
+import '@fontsource/alegreya/latin-500-italic.css'
+import '@fontsource/alegreya/latin-ext-500.css'
+import '@fontsource/source-sans-3/latin-400.css'
+import '@fontsource/source-sans-3/latin-600.css'
+import '@fontsource/source-sans-3/latin-ext-400.css'
+import '@fontsource/source-sans-3/latin-ext-600.css'
+import './theme/base.css'
+import App from './App.vue'
+import { router } from './router'
+import { vuetify } from './theme/theme'
+
+createApp(App).use(createPinia()).use(vuetify()).use(router).mount('#app')

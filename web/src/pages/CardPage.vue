@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import type { Card, CardSummary } from '../api/types'
+import CardPaper from '../components/CardPaper.vue'
+import { shortDate } from '../geometry/dates'
+
+const route = useRoute()
+const card = ref<Card | null>(null)
+const ready = ref(false)
+const problem = ref<Trouble | null>(null)
+const said = ref('')
+
+async function load(): Promise<void> {
+  problem.value = null
+  try {
+    card.value = await ask<Card>('GET', `/cards/${route.params.id}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+watch(() => route.params.id, (id) => id && load(), { immediate: true })
+
+const address = () => (card.value?.link ? `${location.origin}${card.value.link.path}` : '')
+
+async function link(method: 'POST' | 'DELETE'): Promise<void> {
+  problem.value = null
+  try {
+    const found = await ask<CardSummary>(method, `/cards/${card.value!.id}/link`, {})
+    card.value = { ...card.value!, link: found.link }
+    said.value = method === 'POST' ? 'A new link is made; the old one no longer opens.' : 'The link no longer opens.'
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(address())
+    said.value = 'The link is copied.'
+  } catch {
+    said.value = 'Copying is not allowed here: select the link and copy it.'
+  }
+}
+async function print(): Promise<void> {
+  await document.fonts.ready
+  window.print()
+}
+</script>
+
+<template>
+  <div class="page">
+    <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn v-if="!card" @click="load">Try again</v-btn></div>
+    <template v-if="card">
+      <div class="bar">
+        <router-link :to="`/pupils/${card.pupil_id}`">{{ card.body.pupil }}</router-link>
+        <router-link :to="`/charts/${card.chart_id}`">the chart it came from</router-link>
+        <span v-if="card.link" class="link small">
+          private link, until {{ shortDate(card.link.expires_on) }}: <a :href="card.link.path" target="_blank" rel="noopener" data-link>open it</a>
+          <v-btn density="compact" @click="copy">Copy</v-btn><v-btn density="compact" @click="link('DELETE')">Revoke</v-btn>
+        </span>
+        <span v-else class="link small">no private link <v-btn density="compact" @click="link('POST')">Make one</v-btn></span>
+        <span class="small quiet" role="status">{{ said }}</span>
+        <v-btn class="push" variant="flat" color="primary" :disabled="!ready" @click="print">Print</v-btn>
+      </div>
+      <CardPaper :card="card" @ready="ready = true" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; gap: 6px 22px; align-items: baseline; flex-wrap: wrap; margin-bottom: 16px; }
+.push { margin-left: auto; }
+@media print { .bar { display: none; } .page { padding: 0; max-width: none; } }
+</style>
+<style>
+@page { size: A4; margin: 12mm; }
+</style>

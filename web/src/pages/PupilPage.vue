@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import type { CardSummary, MarkInput, Pupil } from '../api/types'
+import MarkButtons from '../components/MarkButtons.vue'
+import PathStones from '../components/PathStones.vue'
+import PupilForm from '../components/PupilForm.vue'
+import StoneDetail from '../components/StoneDetail.vue'
+import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { usePupils } from '../stores/pupils'
+
+const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
+const route = useRoute()
+const pupils = usePupils()
+const pupil = ref<Pupil | null>(null)
+const open = ref<string | null>(null)
+const changing = ref(false)
+const busy = ref(false)
+const problem = ref<Trouble | null>(null)
+const said = ref('')
+const unsent = ref<MarkInput | null>(null)
+
+async function load(): Promise<void> {
+  problem.value = null
+  try {
+    pupil.value = await ask<Pupil>('GET', `/pupils/${route.params.id}`)
+    pupils.choose(pupil.value.id)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+watch(() => route.params.id, (id) => id && load(), { immediate: true })
+watch(() => pupils.currentId, (id) => { if (id && pupil.value && id !== pupil.value.id) void ask<Pupil>('GET', `/pupils/${id}`).then((found) => (pupil.value = found)) })
+
+const stone = computed(() => pupil.value?.path.find((one) => one.id === open.value) ?? null)
+const next = computed(() => pupil.value?.next.map((one) => one.skill) ?? [])
+const name = (id: string | null) => pupil.value?.path.find((one) => one.id === id)?.name ?? ''
+
+async function record(mark: MarkInput, what: string): Promise<void> {
+  busy.value = true
+  problem.value = null
+  unsent.value = mark
+  try {
+    const answer = await ask<{ pupil: Pupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
+    pupil.value = answer.pupil
+    pupils.keep(answer.pupil)
+    said.value = `Marked ${mark.value} for ${what}.`
+    unsent.value = null
+  } catch (error) {
+    problem.value = error as Trouble
+  } finally {
+    busy.value = false
+  }
+}
+const tuneOf = (card: CardSummary) => pupil.value?.tunes.find((tune) => tune.title === card.title)
+async function recordCard(card: CardSummary, value: number): Promise<void> {
+  const chart = await ask<{ tune_id: number }>('GET', `/charts/${card.chart_id}`).catch((error: Trouble) => { problem.value = error })
+  if (chart) await record({ tune_id: chart.tune_id, value }, card.title)
+}
+function changed(saved: Pupil): void {
+  pupil.value = saved
+  pupils.keep(saved)
+}
+</script>
+
+<template>
+  <div class="page">
+    <div v-if="problem" class="problem" role="alert">
+      {{ problem.text }}
+      <v-btn v-if="unsent && problem.passing" @click="record(unsent, 'it')">Send the mark again</v-btn>
+      <v-btn v-else-if="!pupil" @click="load">Try again</v-btn>
+    </div>
+    <template v-if="pupil">
+      <header>
+        <h1>{{ pupil.name }}</h1>
+        <span class="quiet">
+          {{ pupil.instrument }} {{ pupil.size }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }}, {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
+        </span>
+        <span class="push"><v-btn @click="changing = true">Change</v-btn><v-btn variant="flat" color="primary" to="/tunes">Tunes that fit</v-btn></span>
+      </header>
+      <p v-for="look in pupil.look" :key="look" class="fawn">{{ look }}</p>
+      <p class="said small quiet" role="status">{{ said }}</p>
+
+      <div class="columns">
+        <section>
+          <h2>Next</h2>
+          <p v-if="!pupil.next.length" class="quiet">Every stone that can be taken up is steady.</p>
+          <article v-for="one in pupil.next" :key="one.skill" class="next">
+            <h3>{{ one.name }}</h3>
+            <p class="small fawn">{{ one.reasons.join('; ') }}</p>
+            <p>{{ one.task }}</p>
+            <p class="small quiet">Checks: {{ one.checks.join(' · ') }}</p>
+            <p v-if="one.caution" class="small"><b>Take care:</b> {{ one.caution }}</p>
+            <MarkButtons :label="one.name" :busy="busy" @mark="record({ skill: one.skill, value: $event }, one.name)" />
+          </article>
+        </section>
+        <section>
+          <h2>Progress</h2>
+          <ProgressPlot :weeks="pupil.progress" />
+        </section>
+      </div>
+
+      <section class="ruled">
+        <h2>Path</h2>
+        <PathStones :path="pupil.path" :next="next" :open="open" @open="open = open === $event ? null : $event" />
+        <StoneDetail v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy" @mark="record({ skill: stone!.id, ...$event }, stone!.name)" />
+      </section>
+
+      <div class="columns ruled">
+        <section>
+          <h2>Cards</h2>
+          <p v-if="!pupil.cards.length" class="quiet">None yet. Open a tune’s chart and issue it.</p>
+          <ul class="plain">
+            <li v-for="card in pupil.cards" :key="card.id" class="card">
+              <span><router-link :to="`/cards/${card.id}`">No. {{ card.number }}, {{ card.title }}</router-link><br /><span class="small quiet">{{ shortDate(card.issued_on) }}<template v-if="tuneOf(card)">, last mark {{ tuneOf(card)!.value }} on {{ shortDate(tuneOf(card)!.last_on) }}</template></span></span>
+              <MarkButtons :label="card.title" :busy="busy" @mark="recordCard(card, $event)" />
+            </li>
+          </ul>
+        </section>
+        <section>
+          <h2>Latest marks</h2>
+          <ul class="plain small">
+            <li v-for="mark in pupil.marks.slice(0, 10)" :key="mark.id"><b>{{ mark.value }}</b> {{ mark.skill ? name(mark.skill) : pupil.tunes.find((tune) => tune.id === mark.tune_id)?.title }} <span class="quiet">{{ shortDate(mark.made_on) }}{{ mark.note ? `: ${mark.note}` : '' }}</span></li>
+          </ul>
+        </section>
+      </div>
+      <PupilForm v-model="changing" :pupil="pupil" @saved="changed" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
+.next { padding: 6px 0 14px; }
+.next p { margin-bottom: 3px; }
+.said:empty { display: none; }
+.card { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); align-items: center; }
+@media (max-width: 800px) { .columns { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { Trouble } from '../api/client'
+import type { Pupil } from '../api/types'
+import PupilForm from '../components/PupilForm.vue'
+import StoneShape from '../components/StoneShape.vue'
+import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { usePupils } from '../stores/pupils'
+
+const pupils = usePupils()
+const router = useRouter()
+const adding = ref(false)
+const loaded = ref(false)
+const problem = ref<Trouble | null>(null)
+
+async function load(): Promise<void> {
+  problem.value = null
+  try {
+    await pupils.load()
+    loaded.value = true
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+async function added(pupil: Pupil): Promise<void> {
+  await load()
+  pupils.choose(pupil.id)
+  await router.push(`/pupils/${pupil.id}`)
+}
+onMounted(load)
+const STATES = ['secure', 'steady', 'started', 'rusty'] as const
+</script>
+
+<template>
+  <div class="page">
+    <header><h1>Pupils</h1><v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></header>
+    <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
+    <p v-if="loaded && !pupils.all.length">Nobody here yet. Add a pupil: a first name and an instrument are enough to start.</p>
+    <table v-if="pupils.all.length">
+      <thead><tr><th>Name</th><th>Instrument</th><th>Lesson</th><th>Path</th><th>Next</th><th>Last marked</th></tr></thead>
+      <tbody>
+        <tr v-for="pupil in pupils.all" :key="pupil.id">
+          <td><router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link></td>
+          <td>{{ pupil.instrument }} {{ pupil.size }}</td>
+          <td>{{ pupil.lesson_day ? WEEKDAYS[pupil.lesson_day - 1] : '' }} {{ pupil.lesson_time }}</td>
+          <td class="counts">
+            <template v-for="state in STATES" :key="state"><span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`"><StoneShape :state="state" :size="17" /> {{ pupil.counts[state] }} <span class="word">{{ state }}</span></span></template>
+          </td>
+          <td>{{ pupil.next.map((one) => one.name).join('; ') }}</td>
+          <td>{{ pupil.last_seen ? shortDate(pupil.last_seen) : 'not yet' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <PupilForm v-model="adding" @saved="added" />
+  </div>
+</template>
+
+<style scoped>
+table { width: 100%; border-collapse: collapse; }
+th { text-align: left; font-family: var(--v-font-heading); font-style: italic; font-weight: 500; color: var(--quiet); }
+th, td { padding: 8px 14px 8px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
+td a { font-weight: 600; }
+.counts { white-space: nowrap; }
+.counts > span { margin-right: 9px; display: inline-flex; gap: 3px; align-items: center; }
+.word { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+@media (max-width: 700px) { thead { display: none; } tr { display: block; padding: 8px 0; border-bottom: 1px solid var(--rule); } td { display: inline-block; border: 0; padding: 2px 10px 2px 0; } }
+</style>

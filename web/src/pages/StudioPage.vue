@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import { useSession } from '../stores/session'
+
+const session = useSession()
+const router = useRouter()
+const old = ref('')
+const fresh = ref('')
+const busy = ref(false)
+const said = ref('')
+const problem = ref('')
+
+async function change(): Promise<void> {
+  busy.value = true
+  said.value = problem.value = ''
+  try {
+    await ask('POST', '/change-password', { password: old.value, new_password: fresh.value })
+    said.value = 'The password is changed.'
+    old.value = fresh.value = ''
+  } catch (error) {
+    problem.value = (error as Trouble).text
+  } finally {
+    busy.value = false
+  }
+}
+async function leave(): Promise<void> {
+  try {
+    await session.logOut()
+    await router.push('/login')
+  } catch (error) {
+    problem.value = (error as Trouble).text
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <header><h1>{{ session.studio?.name }}</h1><v-btn class="push" @click="leave">Log out</v-btn></header>
+    <h2 class="ruled">Password</h2>
+    <form class="narrow" @submit.prevent="change">
+      <v-text-field v-model="old" type="password" label="Present password" autocomplete="current-password" />
+      <v-text-field v-model="fresh" type="password" label="New password, at least ten characters" autocomplete="new-password" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p role="status">{{ said }}</p>
+      <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!old || !fresh">Change it</v-btn>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.narrow { max-width: 380px; display: flex; flex-direction: column; gap: 12px; align-items: start; }
+.narrow > * { width: 100%; }
+.narrow .v-btn { width: auto; }
+</style>

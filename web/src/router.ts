@@ -1,0 +1,28 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './stores/session'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/today' },
+    { path: '/login', component: () => import('./pages/LoginPage.vue'), meta: { open: true, title: 'Log in' } },
+    { path: '/k/:token', component: () => import('./pages/LinkPage.vue'), meta: { open: true, title: 'Practice card' } },
+    { path: '/today', component: () => import('./pages/TodayPage.vue'), meta: { title: 'Today' } },
+    { path: '/pupils', component: () => import('./pages/PupilsPage.vue'), meta: { title: 'Pupils' } },
+    { path: '/pupils/:id(\\d+)', component: () => import('./pages/PupilPage.vue'), meta: { title: 'Pupil' } },
+    { path: '/tunes', component: () => import('./pages/TunesPage.vue'), meta: { title: 'Tunes' } },
+    { path: '/charts/:id(\\d+)', component: () => import('./pages/ChartPage.vue'), meta: { title: 'Chart desk' } },
+    { path: '/cards/:id(\\d+)', component: () => import('./pages/CardPage.vue'), meta: { title: 'Card' } },
+    { path: '/studio', component: () => import('./pages/StudioPage.vue'), meta: { title: 'Studio' } },
+    { path: '/:rest(.*)', component: () => import('./pages/MissingPage.vue'), meta: { title: 'Not here' } },
+  ],
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+})
+
+router.beforeEach(async (to) => {
+  document.title = `${String(to.meta.title ?? 'Fawnmoss')} · Fawnmoss`
+  if (to.meta.open) return true
+  const session = useSession()
+  if (!session.asked) await session.look()
+  return session.studio || !session.asked ? true : { path: '/login', query: { to: to.fullPath } }
+})

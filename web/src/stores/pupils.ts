@@ -1,0 +1,36 @@
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { ask } from '../api/client'
+import type { Instrument, Pupil, PupilSummary } from '../api/types'
+
+const KEPT = 'fawnmoss.subject'
+
+/** All pupils, and the one everything is seen through; without a pupil, an instrument. */
+export const usePupils = defineStore('pupils', () => {
+  const all = ref<PupilSummary[]>([])
+  const kept = JSON.parse(localStorage.getItem(KEPT) ?? '{}') as { pupil?: number; instrument?: Instrument }
+  const currentId = ref<number | null>(kept.pupil ?? null)
+  const instrument = ref<Instrument>(kept.instrument ?? 'violin')
+  const current = computed(() => all.value.find((pupil) => pupil.id === currentId.value) ?? null)
+
+  watch([currentId, instrument], () => {
+    localStorage.setItem(KEPT, JSON.stringify({ pupil: currentId.value, instrument: instrument.value }))
+  })
+
+  async function load(): Promise<void> {
+    all.value = (await ask<{ pupils: PupilSummary[] }>('GET', '/pupils')).pupils
+    if (currentId.value && !current.value) currentId.value = null
+  }
+
+  function choose(id: number | null): void {
+    currentId.value = id
+  }
+
+  /** Fits a changed pupil into the list. */
+  function keep(pupil: Pupil): void {
+    const old = all.value.find((other) => other.id === pupil.id)
+    if (old) Object.assign(old, { ...pupil, counts: old.counts, last_seen: old.last_seen })
+  }
+
+  return { all, current, currentId, instrument, load, choose, keep }
+})

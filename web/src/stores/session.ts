@@ -1,0 +1,37 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { ask, Trouble } from '../api/client'
+
+/** Who is logged in. */
+export const useSession = defineStore('session', () => {
+  const studio = ref<{ id: number; name: string } | null>(null)
+  const asked = ref(false)
+
+  /** Asks once whether the cookie still holds. */
+  async function look(): Promise<void> {
+    try {
+      studio.value = (await ask<{ studio: { id: number; name: string } }>('GET', '/session')).studio
+      asked.value = true
+    } catch (error) {
+      studio.value = null
+      asked.value = !(error as Trouble).passing
+    }
+  }
+
+  async function logIn(email: string, password: string): Promise<void> {
+    await ask('POST', '/login', { email, password })
+    await look()
+  }
+
+  async function create(email: string, password: string, name: string): Promise<void> {
+    await ask('POST', '/create-account', { email, password, studio: name })
+    await look()
+  }
+
+  async function logOut(): Promise<void> {
+    await ask('POST', '/logout', {})
+    studio.value = null
+  }
+
+  return { studio, asked, look, logIn, create, logOut }
+})

@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config'
+import vue from '@vitejs/plugin-vue'
+import vuetify from 'vite-plugin-vuetify'
+
+// The engraver is not bundled: scripts/vendor.mjs puts it under public/vendor, and the worker loads it when it is needed.
+export default defineConfig({
+  plugins: [vue(), vuetify({ autoImport: true })],
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:9393', changeOrigin: false } } },
+  worker: { format: 'es' },
+  build: { chunkSizeWarningLimit: 700 },
+  test: { environment: 'happy-dom', server: { deps: { inline: ['vuetify'] } }, include: ['src/**/*.test.ts'] },
+})
