@@ -16,33 +16,47 @@ class Demo
   # name, years old, instrument, size, minutes a day, ISO weekday offset from today, time, { skill => "week:value ..." }
   PUPILS = [
     ['Juna', 6, 'violin', '1/4', 10, 0, '15:30', 20,
+     {
      'body.ready' => '1:1 2:2 3:3 5:3', 'bow.hold' => '1:0 2:1 3:1 4:2 6:2 8:3', 'sound.open' => '3:1 4:2 5:2 7:3 9:3',
-     'rhythm.plain' => '5:1 6:2 7:2 9:3 12:3', 'left.first-fingers' => '8:1 9:1 10:2 12:2'],
+     'rhythm.plain' => '5:1 6:2 7:2 9:3 12:3', 'left.first-fingers' => '8:1 9:1 10:2 12:2'
+     }],
     ['Linnet', 9, 'violin', '1/2', 20, 0, '16:00', 30,
+     {
      'body.ready' => '1:3 2:3 9:3', 'bow.hold' => '1:2 2:2 4:3 10:3', 'sound.open' => '1:2 2:3 4:3 11:3', 'rhythm.plain' => '1:3 2:3 4:3 12:3',
      'left.first-fingers' => '1:2 2:2 3:3 5:3 12:3', 'crossing.next' => '2:1 3:2 4:2 6:3 11:3', 'rhythm.eighths' => '3:1 4:2 6:2 8:3 12:3',
-     'pattern.2-3-close' => '4:1 5:2 7:2 9:3 12:3', 'rhythm.pick-up' => '8:1 9:2 10:2 12:3', 'bow.slur' => '10:1 11:1 12:2'],
+     'pattern.2-3-close' => '4:1 5:2 7:2 9:3 12:3', 'rhythm.pick-up' => '8:1 9:2 10:2 12:3', 'bow.slur' => '10:1 11:1 12:2'
+     }],
     ['Oskar', 12, 'violin', '3/4', 25, 1, '17:00', 45,
+     {
      'body.ready' => '1:3 3:3 12:3', 'bow.hold' => '1:3 3:3 12:3', 'sound.open' => '1:3 3:3 12:3', 'rhythm.plain' => '1:3 3:3 12:3',
      'left.first-fingers' => '1:3 3:3 12:3', 'crossing.next' => '1:3 3:3 12:3', 'rhythm.eighths' => '1:3 3:3 12:3',
      'pattern.2-3-close' => '1:3 3:3 12:3', 'rhythm.pick-up' => '1:2 3:3 11:3', 'bow.slur' => '1:2 2:2 4:3 11:3', 'pattern.1-2-close' => '2:1 4:2 6:2 9:3 12:3',
-     'rhythm.dotted' => '5:1 6:2 8:2 10:3 12:3', 'left.fourth' => '6:1 8:1 9:1 10:1 12:1', 'crossing.skip' => '7:2 8:2 10:3 12:3', 'bow.lift' => '9:2 10:2 12:3'],
+     'rhythm.dotted' => '5:1 6:2 8:2 10:3 12:3', 'left.fourth' => '6:1 8:1 9:1 10:1 12:1', 'crossing.skip' => '7:2 8:2 10:3 12:3', 'bow.lift' => '9:2 10:2 12:3'
+     }],
     ['Maren', 13, 'viola', '14 in', 25, 0, '16:45', 45,
+     {
      'body.ready' => '1:3 2:3 10:3', 'bow.hold' => '1:2 2:3 10:3', 'sound.open' => '1:3 2:3 12:3', 'rhythm.plain' => '1:3 2:3 12:3', 'left.first-fingers' => '1:2 3:3 12:3',
      'crossing.next' => '1:2 3:2 5:3 12:3', 'rhythm.eighths' => '2:2 3:2 6:3 12:3', 'pattern.2-3-close' => '3:1 5:2 6:2 8:3 12:3', 'bow.slur' => '6:1 7:2 8:2 10:3 12:3',
-     'pattern.1-2-close' => '9:1 10:1 11:2 12:2', 'rhythm.six-eight' => '8:1 9:2 10:2', 'rhythm.pick-up' => '2:2 3:2 4:3'],
+     'pattern.1-2-close' => '9:1 10:1 11:2 12:2', 'rhythm.six-eight' => '8:1 9:2 10:2', 'rhythm.pick-up' => '2:2 3:2 4:3'
+     }],
     ['Tobias', 10, 'cello', '1/2', 20, 2, '15:45', 30,
+     {
      'body.ready' => '1:2 2:2 4:3 9:3', 'bow.hold' => '1:1 2:2 4:2 6:3 11:3', 'sound.open' => '2:2 3:2 5:3 12:3', 'rhythm.plain' => '3:2 4:2 6:3 12:3',
-     'left.first-fingers' => '4:1 5:2 6:2 8:3 12:3', 'crossing.next' => '7:1 8:2 9:2 12:3', 'rhythm.eighths' => '9:1 10:2 12:2'],
+     'left.first-fingers' => '4:1 5:2 6:2 8:3 12:3', 'crossing.next' => '7:1 8:2 9:2 12:3', 'rhythm.eighths' => '9:1 10:2 12:2'
+     }],
     ['Ines', 42, 'cello', '4/4', 30, 3, '18:30', 45,
+     {
      'body.ready' => '1:3 2:3 4:3', 'bow.hold' => '1:1 2:1 3:1 4:2 5:2 7:3', 'sound.open' => '2:2 3:2 5:3 8:3', 'rhythm.plain' => '1:3 2:3 8:3',
-     'left.first-fingers' => '3:1 4:2 5:2 7:3 9:3', 'crossing.next' => '5:1 6:2 7:2 9:3', 'pattern.second-finger' => '7:1 8:1 9:2'],
+     'left.first-fingers' => '3:1 4:2 5:2 7:3 9:3', 'crossing.next' => '5:1 6:2 7:2 9:3', 'pattern.second-finger' => '7:1 8:1 9:2'
+     }],
     ['Bram', 15, 'bass', '3/4', 20, 0, '18:00', 45,
+     {
      'body.ready' => '1:2 2:3 4:3 12:3', 'bow.hold' => '1:2 2:2 4:3 12:3', 'sound.open' => '1:2 2:2 4:3 12:3', 'rhythm.plain' => '1:3 2:3 4:3 12:3',
      'left.block' => '2:1 3:1 4:2 5:2 8:3 12:3', 'crossing.next' => '3:1 5:2 6:2 9:3 12:3', 'rhythm.eighths' => '5:2 6:2 8:3 12:3', 'rhythm.pick-up' => '7:2 8:2 10:3',
-     'pattern.second-finger' => '10:1 11:1 12:2'],
+     'pattern.second-finger' => '10:1 11:1 12:2'
+     }],
     ['Pell', 36, 'bass', '3/4', 15, 4, '19:15', 60,
-     'body.ready' => '1:2 2:2 5:3', 'bow.hold' => '1:1 2:2 4:2 6:2', 'sound.open' => '2:1 4:2 5:2 6:3', 'rhythm.plain' => '3:2 4:2 6:3', 'left.block' => '5:1 6:1']
+     { 'body.ready' => '1:2 2:2 5:3', 'bow.hold' => '1:1 2:2 4:2 6:2', 'sound.open' => '2:1 4:2 5:2 6:3', 'rhythm.plain' => '3:2 4:2 6:3', 'left.block' => '5:1 6:1' }]
   ].freeze
 
   # pupil, tune, version, week issued, note, marks for the tune afterwards
@@ -84,7 +98,7 @@ class Demo
   def day(week, offset) = @today - (7 * (WEEKS - week)) - ((7 - offset) % 7)
 
   def add_tunes
-    Dir[File.join(__dir__, 'tunes', '*.abc')].sort.each do |file|
+    Dir[File.join(__dir__, 'tunes', '*.abc')].each do |file|
       text = File.read(file, encoding: 'UTF-8')
       FawnmossServer::Actions::AddTune.call(@studio, fields(text:, source: text[/^S:(.*)$/, 1].to_s.strip))
     end

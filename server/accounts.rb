@@ -43,17 +43,6 @@ module FawnmossServer
       already_an_account_with_this_login_message 'this address cannot be used'
       after_create_account { Actions::OpenStudio.call(account_id, param_or_nil('studio')) }
       login_lockout_error_flash 'Too many wrong passwords. The account opens again in 15 minutes.'
-
-      auth_class_eval do
-        private
-
-        # The same answer as Rodauth's, without its page for asking by mail.
-        def show_lockout_page
-          set_response_error_reason_status(:account_locked_out, lockout_error_status)
-          set_error_flash login_lockout_error_flash
-          return_response
-        end
-      end
     end
 
     route do |r|

@@ -5,4 +5,3 @@ bind "tcp://127.0.0.1:#{ENV.fetch('FAWNMOSS_PORT', '9393')}"
 threads 2, 8
 environment 'production'
 rackup File.expand_path('config.ru', __dir__)
-

@@ -28,7 +28,7 @@ module FawnmossServer
     # options: hash as in the charts table; pins: list of Fawnmoss::Chart::Pin.
     def request(version, options = {}, pins = [])
       move = options['transpose']
-      Fawnmoss::Chart::Request.build(instrument:, version:, pins:, tempo: options['tempo'], start: options['start'],
+      Fawnmoss::Chart::Request.build(instrument:, version:, positions:, pins:, tempo: options['tempo'], start: options['start'],
                                      fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) }, joins: joins(version),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
@@ -53,6 +53,9 @@ module FawnmossServer
 
       pupil.fourth || (states.had?('left.fourth') ? 'either' : nil)
     end
+
+    # A pupil stays in first position (basses also half) until another is learnt.
+    def positions = pupil && !states.had?('position.next') ? instrument.positions.fetch('simple') : nil
 
     # A pupil's simple chart uses only the joins the pupil has.
     def joins(version)

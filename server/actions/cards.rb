@@ -13,7 +13,8 @@ module FawnmossServer
         FawnmossServer.db.transaction do
           chart.pupil.lock!
           number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
-          card = Models::Card.create(studio_id: studio.id, pupil_id: chart.pupil_id, chart_id: chart.id, number:, issued_on: today, title: chart.tune.title, body:)
+          card = Models::Card.create(studio_id: studio.id, pupil_id: chart.pupil_id, chart_id: chart.id, number:, issued_on: today, title: chart.tune.title,
+body:)
           link(card)
           card
         end

@@ -17,7 +17,12 @@ module FawnmossServer
       end
 
       def self.create(studio, tune, subject, version, chosen)
-        solved, transpose = chosen ? [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })), chosen] : subject.solve_nearest(tune.score, version)
+        solved, transpose = if chosen
+                              [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })),
+                               chosen]
+                            else
+                              subject.solve_nearest(tune.score, version)
+                            end
         raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
         Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
@@ -56,10 +61,15 @@ module FawnmossServer
       end
 
       def self.shape(chart, solved)
-        { id: chart.id, tune_id: chart.tune_id, pupil_id: chart.pupil_id, pupil_name: chart.pupil&.name, version: chart.version, options: chart.options, moved: TuneAnswer.moved_words(chart.options['transpose']),
-          lock_version: chart.lock_version, pins: chart.pins.map(&:to_answer), tempo: solved.request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO,
-          fourth: solved.request.fourth, slurs: solved.request.slurs, chart: solved.to_h, hand_fingers: solved.hand_fingers, strings: solved.request.instrument.string_names,
-          contact_zone: solved.request.instrument.contact_zone, set_bow: solved.request.instrument.set_bow }
+        request = solved.request
+        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
+          moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer),
+          tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
+          chart: solved.to_h, hand_fingers: solved.hand_fingers, **instrument(request.instrument) }
+      end
+
+      def self.instrument(instrument)
+        { strings: instrument.string_names, contact_zone: instrument.contact_zone, set_bow: instrument.set_bow }
       end
 
       # MusicXML for the engraver (ids, no marks) or for other programs (marks, no ids).
@@ -67,7 +77,7 @@ module FawnmossServer
         found = solved(chart, today)
         Fawnmoss::Notation::MusicXml.write(found.tune, ids: !marks, marks: marks ? found.by_id : {}, instrument: found.request.instrument)
       end
-      private_class_method :create, :subject, :solve, :shape
+      private_class_method :create, :subject, :solve, :shape, :instrument
     end
   end
 end

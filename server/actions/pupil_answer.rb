@@ -6,6 +6,8 @@ module FawnmossServer
     module PupilAnswer
       COLUMNS = %i[id name birth_year instrument size bass_hand fourth minutes_per_day lesson_day lesson_time lesson_minutes lock_version].freeze
 
+      STATES = %w[untouched started steady secure rusty].freeze
+
       def self.row(pupil) = pupil.values.slice(*COLUMNS)
 
       # The row with its path in short: how many skills stand where, the next two, when last seen.
@@ -42,7 +44,7 @@ module FawnmossServer
       end
 
       def self.counts(subject)
-        subject.skills.map { subject.states.of(_1.id).name.to_s }.tally.then { |found| %w[untouched started steady secure rusty].to_h { [_1, found.fetch(_1, 0)] } }
+        subject.skills.map { subject.states.of(_1.id).name.to_s }.tally.then { |found| STATES.to_h { [_1, found.fetch(_1, 0)] } }
       end
 
       def self.progress(subject, today)

@@ -18,7 +18,7 @@ module FawnmossServer
         return studio.tunes.map { { **row(_1), readiness: nil } } unless subject
 
         studio.tunes.map { |tune| { **row(tune), readiness: readiness(tune, subject) } }
-              .sort_by { |tune| [LEVELS.index(tune[:readiness][:level]), -tune[:readiness][:share], tune[:title]] }
+              .sort_by { |tune| [LEVELS.index(tune[:readiness][:level]), tune[:readiness][:unmet].size, -tune[:readiness][:share], tune[:title]] }
       end
 
       def self.readiness(tune, subject)

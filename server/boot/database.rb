@@ -13,7 +13,9 @@ module FawnmossServer
       def self.connect(options)
         Sequel.default_timezone = :utc
         db = Sequel.connect(**options, encoding: 'utf8mb4', fractional_seconds: true, max_connections: 10, connect_timeout: 3, read_timeout: 20,
-                                       after_connect: ->(connection) { connection.query("SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'") })
+                                       after_connect: lambda { |connection|
+                                         connection.query("SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'")
+                                       })
         db.extension(:connection_validator)
         db.pool.connection_validation_timeout = 30
         db

@@ -16,7 +16,7 @@ module FawnmossServer
           use Headers
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY
-          use Rack::Protection::HttpOrigin, logger: Logger.new(IO::NULL)
+          use SameOrigin, logger: Logger.new(IO::NULL)
           use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400
           use Guard

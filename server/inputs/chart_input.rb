@@ -26,7 +26,7 @@ module FawnmossServer
         note = fields.text('note', min: 2, max: 12)
         fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(/\An\d+\z/)
         { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
-          position: fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 } || nil,
+          position: (fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 }) || nil,
           direction: fields.choice('direction', %w[down up], optional: true) }
       end
       private_class_method :pin

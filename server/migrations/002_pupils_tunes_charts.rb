@@ -20,7 +20,7 @@ Sequel.migration do
       Integer :lesson_minutes, null: false, default: 30
       Integer :lock_version, null: false, default: 0
       constraint(:pupils_instrument, instrument: instruments)
-      constraint(:pupils_name) { char_length(name) > 0 }
+      constraint(:pupils_name) { char_length(name) >= 1 }
       constraint(:pupils_minutes) { (minutes_per_day >= 5) & (minutes_per_day <= 240) & (lesson_minutes >= 10) & (lesson_minutes <= 180) }
       constraint(:pupils_day) { (lesson_day >= 1) & (lesson_day <= 7) }
       index %i[studio_id name], unique: true

@@ -5,6 +5,7 @@ module FawnmossServer
     # One tune for one pupil or instrument in one version: the choices and pins; the marks are computed.
     class Chart < Sequel::Model(FawnmossServer.db[:charts])
       include Locking
+
       plugin :serialization, :json, :options
       many_to_one :tune, class: 'FawnmossServer::Models::Tune'
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'

@@ -5,6 +5,7 @@ module FawnmossServer
     # A learner: the least that planning needs, never an address or a picture.
     class Pupil < Sequel::Model(FawnmossServer.db[:pupils])
       include Locking
+
       one_to_many :marks, class: 'FawnmossServer::Models::Mark'
       one_to_many :cards, class: 'FawnmossServer::Models::Card', order: Sequel.desc(:number)
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'

@@ -1,26 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bowY, rows, textWidth, type Placed, type SystemLayout } from '../geometry/bands'
+import { bowY, rows, textWidth, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 
 /** The bow line: frog on top, tip at the bottom, so that a down-bow goes down. A stroke short of bow is hatched. */
-const props = defineProps<{ notes: Placed[]; layout: SystemLayout; selected: number | null }>()
+const props = defineProps<{ notes: Placed[]; layout: SystemLayout; selected: number | null; size: BandSize }>()
 const TOP = 8
-const HEIGHT = 66
-const LABELS = 2
-const height = TOP + HEIGHT + 8 + LABELS * 14
+const HEIGHT = computed(() => props.size.bow)
+const height = computed(() => TOP + HEIGHT.value + 8 + props.size.labels * 14)
 
 const strokes = computed(() =>
   props.notes.map((one) => {
     const [from, to] = one.note.bow as [number, number]
-    return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT), y2: bowY(to, TOP, HEIGHT), lifted: one.note.join === 'lift' }
+    return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT.value), y2: bowY(to, TOP, HEIGHT.value), lifted: one.note.join === 'lift' }
   }),
 )
 
 /** One label a stroke, where there is room; what has none is read on the right when the note is chosen. */
 const labels = computed(() => {
   const starts = props.notes.filter((one, at) => one.note.join !== 'slur' && one.note.bow_words !== props.notes[at - 1]?.note.bow_words)
-  const found = rows(starts.map((one) => ({ x: one.x, width: textWidth(one.note.bow_words) })), LABELS)
-  return starts.flatMap((one, at) => (found[at] == null || one.x + textWidth(one.note.bow_words) > props.layout.width + 14 ? [] : [{ id: one.note.id, x: one.x, y: TOP + HEIGHT + 17 + found[at]! * 13, text: one.note.bow_words }]))
+  const found = rows(starts.map((one) => ({ x: one.x, width: textWidth(one.note.bow_words) })), props.size.labels)
+  return starts.flatMap((one, at) => (found[at] == null || one.x + textWidth(one.note.bow_words) > props.layout.width + 14 ? [] : [{ id: one.note.id, x: one.x, y: TOP + HEIGHT.value + 17 + found[at]! * 13, text: one.note.bow_words }]))
 })
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PublicCard } from '../api/types'
+import { ringPath } from '../geometry/bands'
 import { longDate } from '../geometry/dates'
 import BowSign from './BowSign.vue'
 import ChartSheet from './ChartSheet.vue'
@@ -33,12 +34,12 @@ const holds = computed(() => notes.value.some((note) => note.hold_to !== null))
         <span>No. {{ card.number }}, {{ longDate(card.issued_on) }}</span><span>{{ body.studio }}</span>
       </p>
     </header>
-    <ChartSheet :musicxml="body.musicxml" :chart="body.chart" :strings="body.strings" :selected="selected" steady @select="selected = $event" @ready="emit('ready')" />
+    <ChartSheet :musicxml="body.musicxml" :chart="body.chart" :strings="body.strings" :selected="selected" steady card @select="selected = $event" @ready="emit('ready')" />
     <ul class="plain legend" aria-label="Signs">
       <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><BowSign :direction="one.sign" :join="one.join" :y="1" /></svg>{{ one.words }}</li>
-      <li v-if="rings"><svg width="26" height="18" viewBox="-13 -9 26 18" aria-hidden="true"><path class="ring" d="M -7 -7 q -4.5 7 0 14 M 7 -7 q 4.5 7 0 14" /></svg>rings when in tune</li>
+      <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true"><path class="ring" :d="ringPath(2, true)" /></svg>rings when in tune</li>
       <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true"><path class="hold" d="M 2 0 v 3 H 24 v -3" /></svg>keep the finger down</li>
-      <li>Bow line: F frog, T tip; bow set down {{ body.set_bow }}</li>
+      <li>bow line: F frog, T tip; first set the bow down {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
     </ul>
     <section class="work">
       <div>

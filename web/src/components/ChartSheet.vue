@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
-import { engrave } from '../composables/useEngraver'
+import { barsThatFit, CARD, DESK } from '../geometry/bands'
+import { engrave, SCALE } from '../composables/useEngraver'
 import SystemBlock from './SystemBlock.vue'
 
 /** A whole chart: engraved once for its notes and width; changed marks redraw only the bands. */
 const props = withDefaults(
-  defineProps<{ musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; digits?: boolean; lanes?: boolean; bow?: boolean; steady?: boolean; bars?: number }>(),
-  { selected: null, digits: true, lanes: true, bow: true, steady: false, bars: 4 },
+  defineProps<{ musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; digits?: boolean; lanes?: boolean; bow?: boolean; steady?: boolean; card?: boolean }>(),
+  { selected: null, digits: true, lanes: true, bow: true, steady: false, card: false },
 )
 const emit = defineEmits<{ select: [index: number]; ready: [] }>()
 
@@ -23,14 +24,16 @@ let later: ReturnType<typeof setTimeout> | undefined
 async function draw(): Promise<void> {
   const width = Math.floor(sheet.value?.clientWidth ?? 0)
   if (!width || !props.musicxml) return
-  const bars = width < 460 ? 2 : props.bars
+  const counted = new Set(props.chart.notes.map((note) => note.bar)).size
+  const most = barsThatFit(props.chart.notes.length, counted, width)
+  const bars = props.card ? most : Math.min(4, most)
   const key = `${width} ${bars} ${props.musicxml}`
   if (key === engraved) return
   engraved = key
   busy.value = pages.value.length === 0
   problem.value = ''
   try {
-    pages.value = await engrave(props.musicxml, width, bars)
+    pages.value = await engrave(props.musicxml, width, bars, props.card ? 34 : SCALE)
     requestAnimationFrame(() => requestAnimationFrame(() => emit('ready')))
   } catch (error) {
     engraved = ''
@@ -58,7 +61,7 @@ watch(() => props.musicxml, draw)
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <SystemBlock
       v-for="(page, index) in pages" ref="blocks" :key="index" :svg="page" :notes="chart.notes" :strings="strings" :selected="selected"
-      :digits="digits" :lanes="lanes" :bow="bow" :steady="steady" @select="emit('select', $event)"
+      :digits="digits" :lanes="lanes" :bow="bow" :steady="steady" :size="card ? CARD : DESK" @select="emit('select', $event)"
     />
   </div>
 </template>

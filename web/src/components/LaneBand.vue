@@ -1,28 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ChartNote } from '../api/types'
-import type { Placed, SystemLayout } from '../geometry/bands'
+import { ringPath, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 
-/** Four string lanes, highest on top, with the finger as a disc on its lane; a held finger as a bar; ringing notes in brackets. */
-const props = defineProps<{ notes: Placed[]; all: ChartNote[]; layout: SystemLayout; strings: string[]; selected: number | null }>()
-const GAP = 23
-const TOP = 16
+/** Four string lanes, highest on top, with the finger as a disc on its lane; a held finger as a bar; ringing notes under one arc or two. */
+const props = defineProps<{ notes: Placed[]; all: ChartNote[]; layout: SystemLayout; strings: string[]; selected: number | null; size: BandSize }>()
 const names = computed(() => [...props.strings].reverse())
-const height = computed(() => TOP + GAP * (names.value.length - 1) + 18)
-const y = (string: string) => TOP + names.value.indexOf(string) * GAP
+const height = computed(() => props.size.laneTop + props.size.lane * (names.value.length - 1) + props.size.disc * 1.9)
+const y = (string: string) => props.size.laneTop + names.value.indexOf(string) * props.size.lane
 
 /** A hold runs to its later note, or to the system's edge when that stands in another one. */
 const holds = computed(() =>
   props.notes.filter((one) => one.note.hold_to !== null).map((one) => {
     const target = props.notes.find((other) => other.index === one.note.hold_to)
-    return { id: one.note.id, x1: one.x, x2: target?.x ?? props.layout.width, y: y(one.note.string) + 13 }
+    return { id: one.note.id, x1: one.x, x2: target?.x ?? props.layout.width, y: y(one.note.string) + props.size.disc + 3.5 }
   }),
 )
 </script>
 
 <template>
   <svg class="band" :width="layout.width" :height="height" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
-    <line v-for="x in layout.bars" :key="`b${x}`" class="bar" :x1="x" :x2="x" :y1="TOP - 8" :y2="height - 10" />
+    <line v-for="x in layout.bars" :key="`b${x}`" class="bar" :x1="x" :x2="x" :y1="size.laneTop - 8" :y2="height - 10" />
     <g v-for="(name, index) in names" :key="name">
       <line class="string" :x1="14" :x2="layout.width" :y1="y(name)" :y2="y(name)" :stroke-width="0.9 + index * 0.35" />
       <text class="name" x="0" :y="y(name) + 4">{{ name }}</text>
@@ -30,11 +28,10 @@ const holds = computed(() =>
     <line v-for="one in notes" :key="`t${one.note.id}`" class="trail" :x1="one.x" :x2="one.end - 3" :y1="y(one.note.string)" :y2="y(one.note.string)" />
     <path v-for="hold in holds" :key="`h${hold.id}`" class="hold" :d="`M ${hold.x1} ${hold.y - 3} v 3 H ${hold.x2} v -3`" />
     <g v-for="one in notes" :key="one.note.id" :transform="`translate(${one.x} ${y(one.note.string)})`" :class="{ chosen: one.index === selected }">
-      <circle r="9.5" :class="one.note.finger === 0 ? 'open' : 'disc'" />
+      <circle :r="size.disc" :class="one.note.finger === 0 ? 'open' : 'disc'" />
       <text class="finger" :class="{ hollow: one.note.finger === 0 }" y="4.5" text-anchor="middle">{{ one.note.finger }}</text>
-      <path v-if="one.note.ring === 'strong'" class="ring" d="M -12.5 -7 q -4.5 7 0 14 M 12.5 -7 q 4.5 7 0 14" />
-      <path v-else-if="one.note.ring === 'slight'" class="ring" d="M 12.5 -5 q 3.5 5 0 10" />
-      <text v-if="one.note.position && one.note.position !== '1'" class="position" y="-13" text-anchor="middle">{{ one.note.position }}</text>
+      <path v-if="one.note.ring !== 'none'" class="ring" :d="ringPath(size.disc, one.note.ring === 'strong')" />
+      <text v-if="one.note.position && one.note.position !== '1'" class="position" :y="-size.disc - 8" text-anchor="middle">{{ one.note.position }}</text>
     </g>
   </svg>
 </template>

@@ -28,13 +28,13 @@ function start(): Worker {
  * Engraves MusicXML (with note ids) as one SVG text per system, `bars` to a system, `width` CSS pixels wide.
  * Rejects with an Error whose message can be shown.
  */
-export function engrave(musicxml: string, width: number, bars: number): Promise<string[]> {
+export function engrave(musicxml: string, width: number, bars: number, scale = SCALE): Promise<string[]> {
   worker ??= start()
   const id = ++count
   return new Promise((resolve, reject) => {
     waiting.set(id, { resolve, reject })
     worker!.postMessage({
-      id, base: new URL(BASE, location.origin).href, musicxml: withSystems(musicxml, bars), scale: SCALE, width: Math.round((width * 100) / SCALE),
+      id, base: new URL(BASE, location.origin).href, musicxml: withSystems(musicxml, bars), scale, width: Math.round((width * 100) / scale),
     })
   })
 }

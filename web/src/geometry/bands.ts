@@ -48,3 +48,23 @@ export function nearest(notes: Placed[], x: number): Placed | null {
 
 /** Height on the bow line: frog (0) at the top, tip (1) at the bottom. */
 export const bowY = (place: number, top: number, height: number): number => top + place * height
+
+/** Heights of the bands in pixels: roomy on the desk, tight on a card that must fit one side of paper. */
+export interface BandSize { digits: number; laneTop: number; lane: number; disc: number; bow: number; labels: number }
+export const DESK: BandSize = { digits: 58, laneTop: 18, lane: 23, disc: 9.5, bow: 66, labels: 2 }
+export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bow: 42, labels: 1 }
+
+/** One arc over a disc of radius r for a slight ring, two for a strong one. */
+export function ringPath(r: number, strong: boolean): string {
+  const arc = (half: number, up: number) => `M ${-half} ${-r - up} q ${half} -3.4 ${2 * half} 0`
+  return strong ? `${arc(4.5, 2.4)} ${arc(6.5, 5)}` : arc(4.5, 2.4)
+}
+
+/**
+ * Bars to a system: as many of 8, 6, 4, 3, 2 as keep a note at least `room` pixels wide.
+ *   barsThatFit(48, 16, 700) // => 8
+ */
+export function barsThatFit(notes: number, bars: number, width: number, room = 27): number {
+  const perBar = notes / Math.max(1, bars)
+  return [8, 6, 4, 3, 2].find((count) => count * perBar * room <= width - 70) ?? 1
+}

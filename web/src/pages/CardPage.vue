@@ -5,8 +5,10 @@ import { ask, Trouble } from '../api/client'
 import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
 import { shortDate } from '../geometry/dates'
+import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
+const pupils = usePupils()
 const card = ref<Card | null>(null)
 const ready = ref(false)
 const problem = ref<Trouble | null>(null)
@@ -16,6 +18,7 @@ async function load(): Promise<void> {
   problem.value = null
   try {
     card.value = await ask<Card>('GET', `/cards/${route.params.id}`)
+    pupils.choose(card.value.pupil_id)
   } catch (error) {
     problem.value = error as Trouble
   }

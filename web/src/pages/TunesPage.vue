@@ -19,9 +19,9 @@ const LEVELS = [
   { id: 'plays_now', title: 'Plays now' }, { id: 'teaches_one', title: 'Teaches one thing' }, { id: 'two_or_three', title: 'Two or three new things' },
   { id: 'later', title: 'Later' }, { id: 'out_of_reach', title: 'Out of reach on this instrument' },
 ]
-const groups = computed(() => LEVELS.map((level) => ({ ...level, tunes: tunes.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length))
+const groups = computed(() => (pupils.currentId ? LEVELS : LEVELS.map((level) => (level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level))).map((level) => ({ ...level, tunes: tunes.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length))
 const subject = computed(() => (pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }))
-const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}, nothing learnt yet`)
+const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}`)
 
 async function load(): Promise<void> {
   problem.value = null
@@ -72,11 +72,12 @@ async function added(tune: Tune): Promise<void> {
           </div>
           <div class="small">
             <p v-if="tune.readiness?.why" class="fawn">{{ tune.readiness.why }}</p>
-            <p v-for="one in tune.readiness?.unmet ?? []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
+            <p v-if="!pupils.currentId">{{ (tune.readiness?.unmet ?? []).map((one) => one.name).join(', ') }}</p>
+            <p v-for="one in pupils.currentId ? (tune.readiness?.unmet ?? []) : []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
             <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
             <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
           </div>
-          <div class="share small quiet">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % of the notes</div>
+          <div class="share small quiet"><template v-if="pupils.currentId">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % of the notes</template></div>
           <div class="open"><v-btn @click="chart(tune)">Simple chart</v-btn><v-btn @click="chart(tune, 'full')">Full</v-btn></div>
           <div v-if="refused?.tune.id === tune.id" class="problem offers" role="alert">
             {{ refused.trouble.text }}

@@ -45,7 +45,7 @@ module Fawnmoss
       end
 
       def upper(stops)
-        frame = stops.each_cons(2).map { _2 - _1 }
+        frame = stops.each_cons(2).map { |near, far| far - near }
         pattern = UPPER.fetch(frame, 'unusual')
         case stops.first
         when 1 then "low 1, #{pattern}"
@@ -78,7 +78,7 @@ module Fawnmoss
                   .flat_map { @instrument.hand.places(pitch, open, 0, _1) }.first&.finger
       end
 
-      def finger_words(place) = place.placement == :natural || place.placement == :closed ? place.finger.to_s : "#{place.placement} #{place.finger}"
+      def finger_words(place) = %i[natural closed].include?(place.placement) ? place.finger.to_s : "#{place.placement} #{place.finger}"
     end
   end
 end

@@ -10,8 +10,8 @@ module Fawnmoss
       # Groups of bar numbers with the same rhythm.
       def self.rhythms(tune) = groups(tune) { |note| [note.rest?, note.duration, note.tie] }
 
-      def self.groups(tune)
-        tune.bars.reject { _1.notes.all?(&:rest?) }.group_by { |bar| bar.notes.map { |note| yield note } }
+      def self.groups(tune, &block)
+        tune.bars.reject { _1.notes.all?(&:rest?) }.group_by { |bar| bar.notes.map(&block) }
             .values.map { |bars| bars.map(&:number) }.select { _1.size > 1 }
       end
       private_class_method :groups

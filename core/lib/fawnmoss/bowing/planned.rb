@@ -6,7 +6,10 @@ module Fawnmoss
     # (again from the frog); from, to: places on the bow, 0.0 frog .. 1.0 tip; cost: what it added, in hundredths.
     Planned = Value.of(:stroke, :direction, :join, :from, :to, :cost) do
       def length = (to - from).abs
-      def short? = length < stroke.ideal * 2 / 3 - 1e-9
+      # Under two thirds of the bow it wants. Small strokes squeezed a little are no shortage: only from WANTS up.
+      def short? = stroke.ideal >= Planned::WANTS && length < (stroke.ideal * 2 / 3) - 1e-9
     end
+
+    Planned::WANTS = 0.4
   end
 end

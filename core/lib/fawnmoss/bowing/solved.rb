@@ -30,9 +30,7 @@ module Fawnmoss
 
       # Sentences for the chart.
       def warnings
-        [broken_slurs, *@planned.select(&:short?).group_by { _1.stroke.bar }.keys.map do |bar|
-          "Short of bow in bar #{bar}: start nearer the other end, or play the notes before with less bow."
-        end].compact
+        [broken_slurs, *@planned.select(&:short?).group_by { remedy(_1) }.map { |remedy, short| "Short of bow in #{bars(short)}: #{remedy}." }].compact
       end
 
       private
@@ -49,7 +47,19 @@ module Fawnmoss
       end
 
       def broken_slurs
-        "Slurs in bar #{@broken.join(', ')} are broken into separate strokes in this version." if @broken.any?
+        return if @broken.empty?
+
+        "Slurs in #{@broken.size > 1 ? 'bars' : 'bar'} #{@broken.join(', ')} are broken into separate strokes in this version."
+      end
+
+      def bars(short)
+        numbers = short.map { _1.stroke.bar }.uniq
+        "#{numbers.size > 1 ? 'bars' : 'bar'} #{numbers.join(', ')}"
+      end
+
+      def remedy(short)
+        nearer = "start nearer the #{short.direction == :down ? 'frog' : 'tip'}"
+        short.stroke.notes.size > 1 ? "#{nearer}, or split the slur" : "#{nearer}, with less bow on the notes before"
       end
     end
   end

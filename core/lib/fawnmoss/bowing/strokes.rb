@@ -8,6 +8,7 @@ module Fawnmoss
       SLOW = 60 # beats a minute: up to here the beat gets the whole bow
       COMMON = Rational(15, 100) # a length is common when it fills this share of the tune's time
       SHORTEST = 0.125
+      LEADING = Rational(5, 2) # a stroke this many times as long, soon after, makes the first ones leading notes
 
       # meter: Theory::Meter; tempo: quarters a minute; top_speed: bows a second; keep_slurs: false breaks them;
       # fixed: { note index => :down/:up }.
@@ -23,7 +24,7 @@ module Fawnmoss
       # Array of Stroke.
       def list
         opening = groups.index { |group| group.first.at.zero? && group.first.bar.positive? }
-        groups.each_with_index.map { |group, index| stroke(group, index, index == opening) }
+        groups.each_with_index.map { |group, index| stroke(group, index, (weight_of_opening(group) if index == opening)) }
       end
 
       private
@@ -32,11 +33,19 @@ module Fawnmoss
         @groups ||= @notes.slice_when { |from, to| !joined?(from, to) }.to_a
       end
 
+      def weight_of_opening(group)
+        first = length(group)
+        near = groups.select { |other| other.first.bar.between?(group.first.bar, group.first.bar + 1) }
+        near.any? { length(_1) >= first * LEADING } ? :light : :firm
+      end
+
+      def length(group) = group.sum(0r, &:duration)
+
       def joined?(from, to) = @keep_slurs && !from.slur.nil? && from.slur == to.slur
 
       def stroke(group, index, opening)
         first = group.first
-        duration = group.sum(0r, &:duration)
+        duration = length(group)
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration),
                    strength: @meter.strength(first.at), opening:, last: index == groups.size - 1,
                    may_lift: index.positive? && may_lift?(first, groups[index - 1].last),
@@ -62,7 +71,7 @@ module Fawnmoss
       end
 
       def longest_common
-        lengths = groups.map { |group| group.sum(0r, &:duration) }
+        lengths = groups.map { length(_1) }
         total = lengths.sum
         lengths.tally.select { |length, count| length * count >= total * COMMON }.keys.max || lengths.max
       end

@@ -12,7 +12,7 @@ module Fawnmoss
       def self.for(planned)
         speeds = planned.map { _1.length / _1.stroke.duration.to_f }
         planned.each_with_index.map do |stroke, index|
-          near = [index - 1, index + 1].select { (0...planned.size).cover?(_1) }.map { speeds[_1] }
+          near = [index - 1, index + 1].grep(0...planned.size).map { speeds[_1] }
           [extent(stroke), pace(speeds[index], near)].compact.join(', ')
         end
       end
@@ -28,8 +28,21 @@ module Fawnmoss
         end
       end
 
-      def self.half(centre) = centre < 0.38 ? 'lower half' : (centre > 0.62 ? 'upper half' : 'middle half')
-      def self.part(centre) = centre < 0.36 ? 'near the frog' : (centre > 0.64 ? 'near the tip' : 'in the middle')
+      def self.half(centre)
+        if centre < 0.38
+          'lower half'
+        else
+          (centre > 0.62 ? 'upper half' : 'middle half')
+        end
+      end
+
+      def self.part(centre)
+        if centre < 0.36
+          'near the frog'
+        else
+          (centre > 0.64 ? 'near the tip' : 'in the middle')
+        end
+      end
 
       def self.pace(speed, near)
         return if near.empty?

@@ -65,11 +65,12 @@ module Fawnmoss
         nil
       end
 
-      # A pin may reach beyond the pupil's positions: the teacher decides.
+      # A pin that names a position may reach beyond the pupil's: the teacher decides. A finger or string alone never moves
+      # the hand out of them.
       def pin_one(pin, note)
         at = note.index
         places = @candidates[at].select { pin.allows?(_1, @instrument) }
-        if places.empty?
+        if places.empty? && pin.position
           places = @wide.for(note.pitch).select { pin.allows?(_1, @instrument) }
           @candidates[at] = @candidates[at] + places
         end

@@ -55,7 +55,7 @@ module Fawnmoss
 
       def footer
         map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
-        ["hand map: #{map}", ('same bars: ' + @chart.same_bars.map { _1.join(' = ') }.join('; ') if @chart.same_bars.any?),
+        ["hand map: #{map}", ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
          *@chart.warnings.map { "note: #{_1}" }].compact
       end
     end

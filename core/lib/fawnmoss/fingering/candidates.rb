@@ -13,7 +13,7 @@ module Fawnmoss
       end
 
       # Frozen list of Instrument::Place for a written pitch; empty when it is out of reach.
-      def for(pitch) = @known[pitch] ||= (open(pitch) + stopped(pitch)).freeze
+      def for(pitch) = @known[pitch] ||= (unstopped(pitch) + stopped(pitch)).freeze
 
       private
 
@@ -26,7 +26,7 @@ module Fawnmoss
       end
 
       # An open string keeps the hand where it was, so it is a place once for every hand.
-      def open(pitch)
+      def unstopped(pitch)
         @instrument.open.each_index.select { @instrument.open[_1].midi == pitch.midi }.flat_map do |string|
           @positions.map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
         end

@@ -16,7 +16,7 @@ module Fawnmoss
         place = places[index]
         return if place.open?
 
-        (index + 1..[index + REACH, notes.size - 1].min).each do |later|
+        ((index + 1)..[index + REACH, notes.size - 1].min).each do |later|
           other = places[later]
           return later > index + 1 ? later : nil if same?(place, other)
           return nil if in_the_way?(place, other)

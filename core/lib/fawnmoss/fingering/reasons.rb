@@ -39,16 +39,16 @@ module Fawnmoss
         best = @solution.alternatives(index).first
         return "The only place for it: #{name(place)}." unless best
 
-        "#{name(place).sub(/\A./, &:upcase)}; #{change(best)} would cost #{format('%.1f', best.extra / 100.0)} more."
-          .sub(/: (.*) would cost/, ' (\1) would cost')
+        "#{capital(name(place))}. Next best: #{name(best.place)}, #{price(best)} (#{changes(best)})."
       end
+
+      def price(other) = other.extra.negative? ? "#{decimal(-other.extra)} cheaper" : "#{decimal(other.extra)} dearer"
+      def decimal(hundredths) = format('%.1f', hundredths / 100.0)
+      def capital(words) = words.sub(/\A./, &:upcase)
 
       def fired(index)
         places = @solution.places
-        @solution.fired(index).map do |term, _|
-          words = sentence(term, index, places)
-          "#{words.sub(/\A./, &:upcase)}."
-        end
+        @solution.fired(index).map { |term, _| "#{capital(sentence(term, index, places))}." }
       end
 
       def sentence(term, index, places)

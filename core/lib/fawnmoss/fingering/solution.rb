@@ -50,8 +50,8 @@ module Fawnmoss
         last = walk(other, index, 1)
         counts = Hash.new(0)
         (first..last).each do |at|
-          terms_at(at) { |i| other.fetch(i) { @best[i] } }.each { |term, _| counts[term.class] += 1 }
-          fired(at).each { |term, _| counts[term.class] -= 1 }
+          terms_at(at) { |i| other.fetch(i) { @best[i] } }.map(&:first).each { |term| counts[term.class] += 1 }
+          fired(at).map(&:first).each { |term| counts[term.class] -= 1 }
         end
         counts.reject { |_, count| count.zero? }
       end

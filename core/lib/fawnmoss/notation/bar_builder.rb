@@ -77,7 +77,8 @@ module Fawnmoss
 
       # True when this short bar is the other half of the short bar before it, split by a repeat sign.
       def completes?(index)
-        before, bar = @bars[index - 1], @bars[index]
+        before = @bars[index - 1]
+        bar = @bars[index]
         beside_repeat = before[:repeat_end] || bar[:repeat_start]
         beside_repeat && index > 1 && length(before) + length(bar) == @meter.bar_length
       end

@@ -22,7 +22,10 @@ module Fawnmoss
 
         known = standing(marks)
         last = marks.last.on
-        return State.new(name: :rusty, why: "was #{known}, nothing since #{day(last)}", last_on: last) if known != :started && (@today - last).to_i >= @rules[:rusty_days]
+        if known != :started && (@today - last).to_i >= @rules[:rusty_days]
+          return State.new(name: :rusty, why: "was #{known}, nothing since #{day(last)}",
+last_on: last)
+        end
 
         State.new(name: known, why: "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}", last_on: last)
       end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 module Fawnmoss
+  # What is written, before any mark: notes, bars, tunes.
   module Score
     # One written note or rest.
     # id: 'n1', 'n2' ... in reading order; pitch: Theory::Pitch, nil for a rest; at: place in the bar and

@@ -8,9 +8,7 @@ module Fawnmoss
       #   Key.parse('D minor').fifths # => -1
       def self.parse(text)
         tonic, mode = text.to_s.strip.match(/\A([A-Ga-g](?:#|b)?)\s+([a-z]+)\z/)&.captures
-        unless tonic && self::MODES.key?(mode)
-          raise InvalidInput.new("#{text.inspect} is not a key", remedy: 'Write it like G major or D minor.')
-        end
+        raise InvalidInput.new("#{text.inspect} is not a key", remedy: 'Write it like G major or D minor.') unless tonic && self::MODES.key?(mode)
 
         of(tonic.sub(/\A./, &:upcase), mode)
       end

@@ -8,7 +8,7 @@ module Fawnmoss
       # than a small one. Hundredths.
       module Direction
         FIRST_BEAT = 60
-        OPENING = 100
+        OPENING = { firm: 400, light: 100 }.freeze
         LAST = 60
         HALF_BAR = 10
         LONG_UP = 35
@@ -21,7 +21,7 @@ module Fawnmoss
         end
 
         def self.beat(stroke)
-          return FIRST_BEAT + (stroke.opening ? OPENING : 0) + (stroke.last ? LAST : 0) if stroke.strength == 2
+          return FIRST_BEAT + OPENING.fetch(stroke.opening, 0) + (stroke.last ? LAST : 0) if stroke.strength == 2
 
           stroke.strength == 1 ? HALF_BAR : 0
         end

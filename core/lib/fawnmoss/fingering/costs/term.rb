@@ -10,7 +10,10 @@ module Fawnmoss
         class << self
           attr_reader :one, :many
 
-          def noun(one, many) = (@one, @many = one, many)
+          def noun(one, many)
+            (@one = one
+             @many = many)
+          end
         end
 
         attr_reader :setting

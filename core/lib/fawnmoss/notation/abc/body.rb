@@ -5,23 +5,12 @@ module Fawnmoss
     module Abc
       # The music lines of one tune: notes, rests, bar lines, slurs, ties, triplets and the decorations that matter here.
       class Body
-        DECORATIONS = { '.' => :staccato, 'H' => :fermata, 'L' => :accent }.freeze
-        WORDS = { 'tenuto' => :tenuto, 'fermata' => :fermata, 'breath' => :breath, 'accent' => :accent, '>' => :accent,
-                  'emphasis' => :accent, 'staccato' => :staccato }.freeze
-        BARS = { '|' => {}, '||' => { line: :double }, '|]' => { line: :final }, '[|' => { line: :double },
-                 ':|' => { repeat_end: true }, ':|]' => { repeat_end: true } }.freeze
-        NOTE = %r{(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-gzx])(?<octave>[,']*)(?<length>\d*(?:/+\d*)?)}
-        BROKEN = { '>' => [3/2r, 1/2r], '>>' => [7/4r, 1/4r], '<' => [1/2r, 3/2r], '<<' => [1/4r, 7/4r] }.freeze
-
-        # Parts of the standard that a chart has no use for yet, by the sign they start with.
-        REFUSED = { '"' => 'chord symbols and annotations', '{' => 'grace notes', '[' => 'chords and inline fields', '!' => 'this decoration',
-                    '~' => 'ornaments', 'T' => 'trills', 'M' => 'ornaments', 'P' => 'ornaments', 'S' => 'segno signs', 'O' => 'coda signs',
-                    '&' => 'a second voice', 'y' => 'spacers', 'Z' => 'rests of several bars' }.freeze
+        include Signs
 
         def initialize(header)
           @header = header
           @bars = BarBuilder.new(header.meter, method(:refuse_at))
-          reset_bar
+          @spelling = Spelling.new(header)
           reset_note
           @broken = nil
           @triplet = nil
@@ -75,7 +64,7 @@ module Fawnmoss
         end
 
         def ending
-          return unless (@scan.beginning_of_line? || @scan.string[@scan.pos - 1] =~ /[|\[]/) && @scan.scan(/[12](?![\d\/])/)
+          return unless (@scan.beginning_of_line? || @scan.string[@scan.pos - 1] =~ /[|\[]/) && @scan.scan(%r{[12](?![\d/])})
 
           @bars.mark_ending(@scan.matched)
           true
@@ -101,30 +90,11 @@ module Fawnmoss
         end
 
         def pitch(parts)
-          letter = parts['letter'].upcase
-          octave = (parts['letter'] == letter ? 4 : 5) + parts['octave'].count("'") - parts['octave'].count(',')
-          refuse('this note is beyond any string', remedy: 'Take away octave signs.') unless octave.between?(0, 8)
-          sign = parts['accidental']
-          # An accidental lasts to the bar's end on all octaves of its letter (ABC 2.1, section 11.3, "pitch").
-          @accidentals[letter] = { '^^' => 2, '^' => 1, '=' => 0, '_' => -1, '__' => -2 }.fetch(sign) if sign
-          alter = tied_alter(letter, octave) || @accidentals.fetch(letter) { @header.key.alter(letter) }
-          Theory::Pitch.new(letter:, alter:, octave:)
-        end
-
-        # A note tied over the bar line keeps the accidental of the note it is tied to.
-        def tied_alter(letter, octave)
-          last = @bars.last_note
-          return unless last && last[:tie] && last[:pitch] && !@accidentals.key?(letter)
-
-          last[:pitch].alter if last[:pitch].letter == letter && last[:pitch].octave == octave
+          @spelling.pitch(parts, @bars.last_note) || refuse('this note is beyond any string', remedy: 'Take away octave signs.')
         end
 
         def length(text)
-          number = text[/\A\d+/]
-          slashes = text.count('/')
-          below = text[%r{/(\d+)\z}, 1]&.to_i
-          refuse('a length cannot be divided by zero') if below&.zero? || number.to_i > 1000
-          (number ? number.to_i : 1) * @header.unit / (below || (2**slashes))
+          @spelling.length(text) || refuse('a length cannot be divided by zero, nor be over 1000')
         end
 
         def add(pitch, written)
@@ -164,17 +134,18 @@ module Fawnmoss
             refuse('a slur inside a slur', remedy: 'Close the first slur before opening the next.') if @slur
             @slur = here
             @opening = true
-          elsif @scan.scan(/\)/)
+          elsif @scan.scan(')')
             refuse('a slur ends that never began', remedy: 'Put ( before the first note of the slur.') unless @slur && !@opening
             @bars.amend(slur_stop: true)
             @slur = nil
-          else return
+          else
+            return
           end
           true
         end
 
         def tie
-          return unless @scan.scan(/-/)
+          return unless @scan.scan('-')
 
           refuse('a tie needs a note before it') unless @bars.last_note&.dig(:pitch)
           @bars.amend(tie: true)
@@ -225,12 +196,12 @@ module Fawnmoss
 
         def refuse_sign
           sign = @scan.check(/./)
-          what = REFUSED[sign]
-          refuse(what ? "#{what} are not read (#{sign.inspect})".sub('this decoration are', 'this decoration is') : "#{sign.inspect} is not a sign of the notes read here",
-                 remedy: 'Take it out; docs/formats.md lists what is read.')
+          name = REFUSED[sign]
+          message = name ? "#{name} cannot be read here (#{sign.inspect})" : "#{sign.inspect} is not a sign of the notes read here"
+          refuse(message, remedy: 'Take it out; docs/formats.md lists what is read.')
         end
 
-        def reset_bar = @accidentals = {}
+        def reset_bar = @spelling.forget
 
         def reset_note
           @marks = []

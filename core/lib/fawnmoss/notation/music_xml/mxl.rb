@@ -29,7 +29,7 @@ module Fawnmoss
             container = Xml.parse(read(archive, CONTAINER))
             return container.at_xpath('//*[local-name()="rootfile"]/@full-path')&.value.to_s
           end
-          archive.map(&:name).find { _1.match?(/\A[^.\/][^\/]*\.(musicxml|xml)\z/) }.to_s
+          archive.map(&:name).find { _1.match?(%r{\A[^./][^/]*\.(musicxml|xml)\z}) }.to_s
         end
 
         # Reads no more than the limit, whatever size the entry claims.

@@ -172,7 +172,7 @@ module Fawnmoss
             'articulations/breath-mark' => :breath, 'fermata' => :fermata }.select { |path, _| node.at_xpath("notations/#{path}") }.values.freeze
         end
 
-        def left_out(name) = LEFT_OUT[name] && @left_out << LEFT_OUT[name]
+        def left_out(name) = LEFT_OUT[name] && (@left_out << LEFT_OUT[name])
 
         def build(root, builder)
           bars, pickup = builder.finish

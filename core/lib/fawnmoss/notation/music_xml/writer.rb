@@ -6,10 +6,10 @@ module Fawnmoss
       # Writes a tune as MusicXML (valid against the 3.0 schema when ids are off: ids came with 3.1).
       class Writer
         CLEFS = { 'treble' => ['G', 2], 'alto' => ['C', 3], 'tenor' => ['C', 4], 'bass' => ['F', 4] }.freeze
-        ACCIDENTALS = ['flat-flat', 'flat', 'natural', 'sharp', 'double-sharp'].freeze
+        ACCIDENTALS = %w[flat-flat flat natural sharp double-sharp].freeze
         LINES = { double: 'light-light', final: 'light-heavy' }.freeze
 
-        # ids: note ids as attributes, for the engraver. marks: { note id => Chart::Entry } to write fingering, string and
+        # ids: note ids as attributes and no name before the staff, for the engraver. marks: { note id => Chart::Entry } to write fingering, string and
         # bow signs. instrument: its clef, name and transposition; nil writes the tune as it was read.
         def initialize(tune, ids: false, marks: {}, instrument: nil)
           @tune = tune
@@ -34,7 +34,7 @@ module Fawnmoss
         def write_head(xml)
           xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?
           xml.identification { xml.creator(@tune.composer, type: 'composer') } unless @tune.composer.empty?
-          xml.send(:'part-list') { xml.send(:'score-part', id: 'P1') { xml.send(:'part-name', @instrument&.name.to_s) } }
+          xml.send(:'part-list') { xml.send(:'score-part', id: 'P1') { xml.send(:'part-name', @ids ? '' : @instrument&.name.to_s) } }
         end
 
         def write_bar(xml, bar, index)

@@ -14,8 +14,9 @@ module Fawnmoss
           refuse('the file defines entities of its own', 'Save it again without them.') if document.internal_subset&.children&.any?
           document
         rescue Nokogiri::XML::SyntaxError => e
-          refuse("this is not well-formed XML: #{e.message.sub(/\A\d+:\d+: (FATAL|ERROR|WARNING): /, '')}",
-                 'Save the score again as MusicXML and try that file.', line: e.line, column: e.column)
+          line, column, what = e.message.match(/(\d+):(\d+): (?:FATAL|ERROR|WARNING): ([^\n]+)/)&.captures
+          refuse("this is not well-formed XML#{": #{what}" if what}", 'Save the score again as MusicXML and try that file.',
+                 line: line&.to_i, column: column&.to_i)
         end
 
         # Some programs write UTF-8 and declare UTF-16: without a byte order mark the declaration cannot be true.
@@ -23,7 +24,7 @@ module Fawnmoss
           bytes = text.b
           return bytes if bytes.start_with?("\xFF\xFE".b, "\xFE\xFF".b) || !bytes.match?(/\A(\xEF\xBB\xBF)?<\?xml[^>]*UTF-16/n)
 
-          bytes.sub(/UTF-16/, 'UTF-8')
+          bytes.sub('UTF-16', 'UTF-8')
         end
 
         def self.refuse(message, remedy, **where) = raise(InvalidTune.new(message, where:, remedy:))

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe Fawnmoss::Notation::Abc do
+  def read(text) = described_class.read(text)
+
+  # [line, column] of the refusal
+  def refused_at(body, head: "X:1\nM:4/4\nL:1/4\nK:G\n")
+    read(head + body)
+    nil
+  rescue Fawnmoss::InvalidTune => e
+    e.where.values_at(:line, :column)
+  end
+
+  it 'reads pitches with octaves, key and accidentals that last to the bar line' do
+    expect(tune("F ^F' _B, =F|F4|", key: 'G').notes.map { _1.pitch.to_s }).to eq(%w[F#4 F#5 Bb3 F4 F#4])
+  end
+
+  it 'reads lengths, dots, broken rhythm, triplets and rests' do
+    read = tune('A3/2 B/ (3c/d/e/ z|A>B c2|', key: 'G')
+    expect(read.notes.map(&:duration)).to eq([3/2r, 1/2r, 1/3r, 1/3r, 1/3r, 1, 3/2r, 1/2r, 2])
+    expect(read.notes.map(&:dots)).to eq([1, 0, 0, 0, 0, 0, 1, 0, 0])
+    expect(read.notes[5]).to be_rest
+  end
+
+  it 'counts a pick-up as bar 0, at the end of its bar' do
+    read = tune('D|G A B|c2 B|A2|', meter: '3/4', key: 'G')
+    expect(read.bars.map(&:number)).to eq([0, 1, 2, 3])
+    expect([read.pickup, read.notes.first.at]).to eq([1, 2])
+  end
+
+  it 'keeps repeats and endings as written, and joins a bar that a repeat splits' do
+    read = tune('|:D E F G|[1 A4:|[2 D4||', meter: '4/4')
+    expect(read.bars.map { [_1.number, _1.repeat_start, _1.repeat_end, _1.ending, _1.line] })
+      .to eq([[1, true, false, nil, :single], [2, false, true, '1', :single], [3, false, false, '2', :final]])
+    split = tune('A|D E F G|A3:|B|c B A G|F3|')
+    expect(split.bars.map(&:number)).to eq([0, 1, 2, 2, 3, 4])
+    expect(split.bars[3].notes.first.at).to eq(3)
+  end
+
+  it 'joins tied notes into one sounding note and numbers slurs' do
+    played = tune('(D E) F2-|F2 (G A)|').played
+    expect(played.map { [_1.pitch.to_s, _1.duration, _1.slur] }).to eq([['D4', 1, 1], ['E4', 1, 1], ['F#4', 4, nil], ['G4', 1, 2], ['A4', 1, 2]])
+  end
+
+  it 'keeps an accidental over a tied bar line' do
+    expect(tune('^G4-|G4|', key: 'C').notes.map { _1.pitch.to_s }).to eq(%w[G#4 G#4])
+  end
+
+  it 'reads bow signs, fingers and the marks that matter' do
+    note = tune('u!3!.D !downbow!E !tenuto!F G!breath!|').notes
+    expect(note.map(&:bow)).to eq([:up, :down, nil, nil])
+    expect(note.first.finger).to eq(3)
+    expect(note.map(&:marks)).to eq([[:staccato], [], [:tenuto], [:breath]])
+  end
+
+  it 'reads the header: title, key with mode and clef, meter, tempo, unit length' do
+    read = read("X:7\nT:By the Brook\nC:Nobody\nM:6/8\nQ:3/8=60\nK:Edor clef=bass\nE,3 D,3|\n")
+    expect([read.title, read.composer, read.key.name, read.clef, read.tempo]).to eq(['By the Brook', 'Nobody', 'E dorian', 'bass', 90])
+    expect(read.notes.map(&:duration)).to eq([3/2r, 3/2r]) # L: is an eighth when not given (ABC 2.1, 3.1.7)
+  end
+
+  it 'refuses what it does not read, at its line and column' do
+    expect(refused_at('AB"G"cd|')).to eq([5, 3])
+    expect(refused_at("ABcd|\nA{g}Bcd|")).to eq([6, 2])
+    expect(refused_at('[GB]Acd|')).to eq([5, 1])
+    expect(refused_at('ABcd|!trill!A Bcd|')).to eq([5, 6])
+    expect(refused_at("ABcd|\nw: la la\n")).to eq([6, 1])
+    expect(refused_at('(5ABcde|')).to eq([5, 1])
+    expect(refused_at('A B c d & e f g a|')).to eq([5, 9])
+  end
+
+  it 'refuses a slur, tie, triplet or decoration left hanging' do
+    ['(A B c d|', 'A) B c d|', 'A-B c d|', 'ABc(3d|', 'ABcd-|', 'ABcdu|', 'A>|Bcd|'].each { |body| expect(refused_at(body)).not_to be_nil, body }
+  end
+
+  it 'refuses a bar that does not add up, by number' do
+    expect { tune('A B c d|A B c|A B c d|', key: 'G') }.to raise_error(Fawnmoss::InvalidTune) { |e|
+      expect(e.where).to include(bar: 2, line: 6, column: 9)
+      expect(e.text).to include('bar 2 holds 3 quarters, but 4/4 asks for 4 quarters')
+    }
+    expect { tune('A B c d|A B c d e|', key: 'G') }.to raise_error(Fawnmoss::InvalidTune, /5 quarters/)
+  end
+
+  it 'refuses empty, foreign, huge and wrongly encoded text with a clear message' do
+    { '' => /empty/, "\xFFabc".b => /UTF-8/, 'hello there' => /key line/, "X:1\nT:None\n" => /no key/, "X:1\nK:G\nABcd|" => /meter/,
+      "X:1\nM:4/4\nK:G\n|\n" => /no notes/, "X:1\nM:4/4\nK:Q\nA|" => /not a key/, "X:1\nM:5/0\nK:G\nA|" => /not a meter/, ('A' * 200_001) => /200 kB/ }
+      .each { |text, message| expect { read(text) }.to raise_error(Fawnmoss::InvalidTune, message) }
+  end
+
+  # Bounded, seeded: whatever is typed ends in a tune or a message with a place, never in another exception.
+  it 'survives two thousand mutilated tunes' do
+    text = File.read(File.join(__dir__, '../../demo/tunes/10-rocking-gate.abc'))
+    signs = "ABcd|:[]()<>^_=,'/23z-!.\"{}~\n %".chars
+    random = Random.new(20_260_309)
+    2000.times do
+      broken = text.dup
+      random.rand(1..4).times { broken[random.rand(broken.size)] = signs.sample(random:) }
+      begin
+        read(broken)
+      rescue Fawnmoss::InvalidTune => e
+        expect(e.message).not_to be_empty
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+require 'json'
+require 'open3'
+require 'tempfile'
+
+RSpec.describe 'bin/fawnmoss' do
+  def run(*words)
+    out, err, status = Open3.capture3(File.expand_path('../../bin/fawnmoss', __dir__), *words)
+    [status.exitstatus, out, err]
+  end
+
+  def file(text, ending = '.abc')
+    @files = [*@files, Tempfile.new(['tune', ending])]
+    @files.last.tap { _1.write(text) && _1.flush }.path
+  end
+
+  let(:steps) { file("X:1\nT:Five steps\nM:4/4\nL:1/4\nK:D\nD E F G|G F E D|]\n") }
+
+  it 'charts the step tune for violin and, an octave lower, for bass' do
+    code, out, = run('chart', steps, '--instrument', 'violin')
+    notes = JSON.parse(out)['notes']
+    expect([code, notes.map { "#{_1['string']}#{_1['finger']}" }]).to eq([0, %w[D0 D1 D2 D3 D3 D2 D1 D0]])
+    _, out, = run('chart', steps, '--instrument', 'bass', '--octave', '-1')
+    expect(JSON.parse(out)['notes'].map { "#{_1['string']}#{_1['finger']}" }).to eq(%w[D0 D1 D4 G0 G0 D4 D1 D0])
+  end
+
+  it 'reads its own MusicXML back' do
+    _, xml, = run('chart', steps, '--instrument', 'violin', '--format', 'musicxml')
+    code, out, = run('chart', file(xml, '.musicxml'), '--instrument', 'violin', '--format', 'text')
+    expect([code, out]).to match([0, /finger  \|      0   1   2 high  3/])
+  end
+
+  it 'prints tapes and the ringing list' do
+    _, out, = run('tapes', '--instrument', 'violin', '--length', '328')
+    expect(JSON.parse(out)['tapes'].map { _1['mm'] }).to eq([35.8, 67.7, 82.3, 109.1])
+    _, out, = run('rings', '--instrument', 'violin', '--format', 'text')
+    expect(out.lines.first).to eq("G string, finger 1: A3 rings strongly with open A\n")
+  end
+
+  it 'leaves with 1 and the place for bad input' do
+    code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nAB\"x\"cd|\n"), '--instrument', 'violin')
+    expect([code, out, err]).to match([1, '', /\Aline 5, column 3: chord symbols/])
+    expect(run('chart', steps, '--instrument', 'bass')).to match([1, '', /bar 1, beat 1: D4 is not within reach.*--octave -1/])
+    expect(run('chart', '/nowhere.abc', '--instrument', 'violin')).to match([1, '', /cannot be read/])
+    expect(run('tapes', '--instrument', 'violin', '--length', '3')).to match([1, '', /cannot be/])
+  end
+
+  it 'leaves with 2 and the usage for bad usage' do
+    [[], ['sing'], ['chart', steps], ['chart', '--instrument', 'violin'], ['chart', steps, '--instrument', 'kazoo'], ['tapes', '--instrument', 'violin']]
+      .each { |words| expect(run(*words)).to match([2, '', %r{bin/fawnmoss chart FILE}]) }
+  end
+end

@@ -1,0 +1,168 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+# Check values: the guide's page on fingering; common practice, no source.
+RSpec.describe Fawnmoss::Fingering do
+  let(:steps) { tune('D E F G|G F E D|') }
+  let(:low_steps) { tune('D, E, F, G,|G, F, E, D,|') }
+
+  it 'fingers the five-note step tune as each instrument does' do
+    expect(fingers(chart(steps))).to eq('D0 D1 D2 D3 D3 D2 D1 D0')
+    expect(fingers(chart(steps, 'viola'))).to eq('D0 D1 D2 D3 D3 D2 D1 D0')
+    expect(fingers(chart(low_steps, 'cello'))).to eq('D0 D1 D3 D4 D4 D3 D1 D0')
+    expect(fingers(chart(low_steps, 'bass'))).to eq('D0 D1 D4 G0 G0 D4 D1 D0')
+    expect(fingers(chart(steps, version: 'full'))).to eq('D0 D1 D2 D3 D3 D2 D1 D0')
+  end
+
+  it 'climbs two octaves of G major in first position' do
+    scale = tune('G, A, B, C|D E F G|A B c d|e f g2|', key: 'G')
+    expect(fingers(chart(scale))).to eq('G0 G1 G2 G3 D0 D1 D2 D3 A0 A1 A2 A3 E0 E1 E2')
+    expect(chart(scale).entries.values_at(10, 14).map { _1.place.placement }).to eq(%i[low low])
+  end
+
+  it 'keeps the A on the D string when a slurred tune comes straight back, in the full version only' do
+    slurred = tune('(D E F G|A G F E)|D4|')
+    expect(fingers(chart(slurred, version: 'full'))).to include('D3 D4 D3')
+    expect(fingers(chart(slurred))).to include('D3 A0 D3')
+    expect(fingers(chart(slurred, slurs: true))).to include('D3 A0 D3')
+  end
+
+  it 'takes the fourth finger where the school asks for it' do
+    tune = tune('D E F G|A4|B4|')
+    expect(fingers(chart(tune, fourth: 'open'))).to include('A0 A1')
+    expect(fingers(chart(tune, fourth: 'fourth'))).to include('D4 A1')
+  end
+
+  it 'uses the fourth finger when there is nothing else, and half position on the bass when it must' do
+    expect(fingers(chart(tune('b4|')))).to eq('E4')
+    low = chart(tune('F,,4|', key: 'C'), 'bass')
+    expect(low.entries.first.place.to_h).to include(finger: 1, string: 0)
+    expect(low.entries.first.place.hand.name).to eq('half')
+  end
+
+  # Every price is compared with a plain search over all chains of places.
+  describe 'against brute force' do
+    def cost(solver, chain)
+      chain.each_index.sum do |index|
+        terms = solver.terms
+        place = chain[index]
+        total = terms.placing.sum { _1.cost(place, solver.notes[index]) }
+        next total if index.zero?
+
+        move = solver.moves[index - 1]
+        total += terms.moving.sum { _1.cost(chain[index - 1], place, move) }
+        next total if index == 1
+
+        shifted = chain[index - 2].hand != chain[index - 1].hand
+        total + terms.turning.sum { _1.cost(chain[index - 2].string, shifted, chain[index - 1], place, move) }
+      end
+    end
+
+    def solver(tune, id, version, positions)
+      own = instrument(id)
+      setting = described_class::Setting.new(weights: catalogue.weights.fetch(version).transform_keys(&:to_sym), instrument: own, fourth: 'either', tempo: 100)
+      places = described_class::Candidates.new(own, positions)
+      notes = tune.played
+      described_class::Solver.new(notes, notes.map { places.for(_1.pitch) }, Array.new(notes.size), described_class::Terms.for(setting), 100)
+    end
+
+    [['violin', 'full', %w[1 3], 55..84], ['violin', 'simple', %w[1], 55..83], ['bass', 'full', %w[half 1 2], 40..60], ['cello', 'full', %w[1 2], 36..62]]
+      .each do |id, version, positions, range|
+      it "is the cheapest chain, and prices the others exactly: #{id}, #{version}" do
+        random = Random.new(7)
+        reachable = described_class::Candidates.new(instrument(id), positions)
+        8.times do
+          pitches = Array.new(5) do
+            loop do
+              midi = random.rand(range)
+              spelled = pitch("#{%w[C C# D Eb E F F# G G# A Bb B][midi % 12]}#{(midi / 12) - 1}")
+              break spelled if reachable.for(spelled).any?
+            end
+          end
+          slurred = random.rand(2).zero?
+          signs = { '#' => '^', 'b' => '_' }
+          body = pitches.map { |p| "#{signs[p.name[1]]}#{p.letter}#{p.octave < 4 ? ',' * (4 - p.octave) : "'" * (p.octave - 4)}/" }
+          text = "#{'(' if slurred}#{body.join(' ')}#{')' if slurred} z3/"
+          solver = solver(tune(text, key: 'C'), id, version, positions)
+          solution = solver.solve
+          chains = solver.candidates.first.product(*solver.candidates.drop(1))
+          costs = chains.map { cost(solver, _1) }
+          expect(solution.total).to eq(costs.min)
+          expect(cost(solver, solution.places)).to eq(costs.min)
+          solution.places.each_index do |index|
+            solution.alternatives(index).each do |other|
+              best = chains.each_index.select { chains[_1][index].visible == other.place.visible }.map { costs[_1] }.min
+              expect(other.extra).to eq(best - costs.min)
+            end
+          end
+        end
+      end
+    end
+  end
+
+  describe 'pins' do
+    it 'obeys a pinned place and solves the rest around it' do
+      pinned = chart(tune('D E F G|A4|'), pins: [pin('n5', finger: 4)])
+      expect(fingers(pinned)).to eq('D0 D1 D2 D3 D4')
+      expect(pinned.entries.last).to have_attributes(pinned: [:place], reasons: include('You set this place.'))
+    end
+
+    it 'prices what would be won by letting go, exactly as a new solve does' do
+      free = chart(tune('D E F G|A4|'))
+      pinned = chart(tune('D E F G|A4|'), pins: [pin('n5', finger: 4)])
+      open_string = pinned.entries.last.alternatives.find { _1.place.open? }
+      expect(open_string.extra).to eq((free.cost - pinned.cost).round(2))
+    end
+
+    it 'prices every alternative as a new solve with that pin does' do
+      melody = tune('D A G A|B A G D|', key: 'G')
+      free = chart(melody)
+      free.entries.each do |entry|
+        entry.alternatives.each do |other|
+          fixed = pin(entry.note.id, string: instrument('violin').string_names[other.place.string], finger: other.place.finger)
+          expect(other.extra).to eq((chart(melody, pins: [fixed]).cost - free.cost).round(2))
+        end
+      end
+    end
+
+    it 'says which note cannot take the pin and where it could go, and makes no chart' do
+      impossible = chart(tune('D E F G|A4|'), pins: [pin('n4', finger: 2)])
+      expect(impossible).to have_attributes(code: :pin, bar: 1, beat: '4', note: 'n4', reason: 'G4 cannot be played there (finger 2)')
+      expect(impossible.remedy).to include('D string, third finger')
+    end
+
+    it 'lets a pin reach beyond the positions of the pupil, because the teacher decides' do
+      pinned = chart(tune('G4|'), pins: [pin('n1', position: '3')])
+      expect(pinned.entries.first.place.hand.name).to eq('3')
+    end
+
+    it 'keeps printed fingers that can be played and says which cannot' do
+      expect(fingers(chart(tune('D E F G|!4!A4|')))).to end_with('D4')
+      expect(chart(tune('D !3!E F G|')).warnings).to include(/Printed fingers in bar 1/)
+    end
+  end
+
+  it 'breaks ties the same way every run' do
+    melody = tune('D A D A|B G D2|', key: 'G')
+    expect(Array.new(3) { chart(melody, version: 'full').to_h }.uniq.size).to eq(1)
+  end
+
+  it 'moves every place to the next string when the tune moves by the strings’ interval' do
+    melody = tune('D E F A|G F E D|', key: 'D')
+    higher = melody.up(Fawnmoss::Theory::Interval.new(steps: 4, semitones: 7))
+    shifted = chart(melody).entries.map { [_1.place.string + 1, _1.place.finger] }
+    expect(chart(higher).entries.map { [_1.place.string, _1.place.finger] }).to eq(shifted)
+  end
+
+  it 'explains in words what another place would change' do
+    entry = chart(tune('D A D A|B4|', key: 'G')).entries[1]
+    expect(entry.alternatives.first.reason).to eq('D string, fourth finger: one more fourth finger, two string crossings fewer, two there-and-back crossings fewer')
+    expect(entry.reasons.first).to start_with('Open A. Next best: D string, fourth finger')
+  end
+
+  it 'keeps a finger down that is needed again with nothing in the way' do
+    expect(chart(tune('G A G E|G B G2|', key: 'G')).entries.map(&:hold_to)).to eq([2, nil, nil, nil, 6, nil, nil])
+    expect(chart(tune('G F G2|')).entries.first.hold_to).to be_nil
+  end
+end

@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe Fawnmoss::Notation::MusicXml do
+  def attributes = '<attributes><divisions>1</divisions><key><fifths>1</fifths></key><time><beats>2</beats><beat-type>4</beat-type></time></attributes>'
+  def note(step = 'G', inside: '') = "<note><pitch><step>#{step}</step><octave>4</octave></pitch><duration>1</duration>#{inside}</note>"
+  def score(bars, head: '') = "<?xml version=\"1.0\"?>#{head}<score-partwise><part id=\"P1\">#{bars}</part></score-partwise>"
+  def one_bar(notes) = score("<measure number=\"1\">#{attributes}#{notes}</measure>")
+
+  def packed(files)
+    Zip::OutputStream.write_buffer { |zip| files.each { |name, text| zip.put_next_entry(name) && zip.write(text) } }.string
+  end
+
+  def container = '<container><rootfiles><rootfile full-path="tune.xml"/></rootfiles></container>'
+
+  it 'gives back every demo tune exactly as it was written' do
+    Dir[File.join(__dir__, '../../demo/tunes/*.abc')].each do |file|
+      tune = Fawnmoss::Notation::Abc.read(File.read(file))
+      again = described_class.read(described_class.write(tune, instrument: nil))
+      expect(again.to_h.slice(:title, :key, :meter, :pickup, :bars)).to eq(tune.to_h.slice(:title, :key, :meter, :pickup, :bars))
+    end
+  end
+
+  it 'gives back repeats, endings, ties, slurs, triplets, marks, fingers and bows' do
+    tune = tune("uD|!3!.D (E F) G|(3A/B/c/ d- d !tenuto!c|^C>=C z A:|\n|:[1 A4:|[2 A3||", meter: '4/4')
+    expect(described_class.read(described_class.write(tune)).bars).to eq(tune.bars)
+  end
+
+  it 'writes fingering, string and bow signs on request, and ids for the engraver' do
+    solved = chart(tune('D (E F) G|'), version: 'full')
+    marked = Nokogiri::XML(described_class.write(solved.tune, marks: solved.by_id, instrument: instrument('violin')))
+    expect(marked.xpath('//fingering').map(&:text)).to eq(%w[0 1 2 3])
+    expect(marked.xpath('//string').map(&:text)).to eq(%w[3 3 3 3]) # MusicXML counts strings from the highest
+    expect(marked.xpath('//up-bow | //down-bow').map(&:name)).to eq(%w[down-bow up-bow down-bow])
+    expect(marked.xpath('//note/@id')).to be_empty
+    bare = Nokogiri::XML(described_class.write(solved.tune, ids: true, instrument: instrument('violin')))
+    expect(bare.xpath('//note/@id').map(&:value)).to eq(%w[n1 n2 n3 n4])
+    expect(bare.xpath('//fingering')).to be_empty
+  end
+
+  it 'writes the clef and transposition of the instrument' do
+    bass = Nokogiri::XML(described_class.write(tune('D,4|'), instrument: instrument('bass')))
+    expect(bass.at_xpath('//clef/sign').text + bass.at_xpath('//clef/line').text).to eq('F4')
+    expect(bass.at_xpath('//transpose/octave-change').text).to eq('-1')
+    solo = Nokogiri::XML(described_class.write(tune('D,4|'), instrument: instrument('bass', tuning: 'solo')))
+    expect(solo.at_xpath('//transpose/chromatic').text).to eq('2')
+  end
+
+  it 'prints an accidental once in a bar, and again after the bar line' do
+    xml = Nokogiri::XML(described_class.write(tune('^G G =G ^G|^G4|', key: 'C')))
+    expect(xml.xpath('//note').map { _1.at_xpath('accidental')&.text }).to eq(['sharp', nil, 'natural', 'sharp', 'sharp'])
+  end
+
+  it 'reads what it knows and names what it leaves out' do
+    tune = described_class.read(one_bar("<direction/>#{note(inside: '<lyric/>')}#{note('A')}"))
+    expect(tune.notes.map { _1.pitch.to_s }).to eq(%w[G4 A4])
+    expect(tune.notices).to eq(['Left out: words and dynamics.', 'Left out: lyrics.'])
+  end
+
+  it 'refuses, with the bar, what would change the notes' do
+    { note(inside: '<grace/>') => /grace/, "#{note}#{note(inside: '<chord/>')}" => /two notes/, "#{note}<backup/>" => /second voice/,
+      note('H') => /not a pitch/, note(inside: '<time-modification><actual-notes>5</actual-notes><normal-notes>4</normal-notes></time-modification>') => /5 in the time of 4/ }
+      .each do |inside, message|
+      expect { described_class.read(one_bar(inside)) }.to raise_error(Fawnmoss::InvalidTune, message) { expect(_1.where[:bar]).to eq(1) }
+    end
+  end
+
+  it 'refuses two parts by name, other XML, and broken XML with its line' do
+    two = '<score-partwise><part-list><score-part id="A"><part-name>Violin</part-name></score-part></part-list><part/><part/></score-partwise>'
+    expect { described_class.read(two) }.to raise_error(Fawnmoss::InvalidTune, /2 parts \(Violin\)/)
+    expect { described_class.read('<html/>') }.to raise_error(Fawnmoss::InvalidTune, /not a MusicXML/)
+    expect { described_class.read("<a>\n<b></a>") }.to raise_error(Fawnmoss::InvalidTune) { expect(_1.where[:line]).to eq(2) }
+    expect { described_class.read('') }.to raise_error(Fawnmoss::InvalidTune)
+  end
+
+  it 'refuses entities that would read a file or swell' do
+    file = '<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/hostname">]>'
+    swell = '<!DOCTYPE a [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]>'
+    [file, swell].each { |head| expect { described_class.read(score('<measure/>', head:)) }.to raise_error(Fawnmoss::InvalidTune, /entities/) }
+  end
+
+  it 'reads a packed score, and refuses damaged, empty and swelling archives' do
+    text = one_bar(note + note)
+    expect(described_class.read(packed('META-INF/container.xml' => container, 'tune.xml' => text)).notes.size).to eq(2)
+    expect { described_class.read(packed('readme.md' => 'x')) }.to raise_error(Fawnmoss::InvalidTune, /no score/)
+    expect { described_class.read("PK\x03\x04rubbish".b) }.to raise_error(Fawnmoss::InvalidTune, /damaged/)
+    bomb = packed('META-INF/container.xml' => container, 'tune.xml' => ' ' * 9_000_000)
+    expect(bomb.bytesize).to be < 20_000
+    expect { described_class.read(bomb) }.to raise_error(Fawnmoss::InvalidTune, /over 8 MB/)
+    expect { described_class.read(packed(Array.new(41) { |i| ["f#{i}", ''] })) }.to raise_error(Fawnmoss::InvalidTune, /40 files/)
+  end
+
+  it 'reads a file that says UTF-16 and is UTF-8' do
+    expect(described_class.read(one_bar(note + note).sub('version="1.0"', 'version="1.0" encoding="UTF-16"')).notes.size).to eq(2)
+  end
+
+  it 'survives a thousand mutilated scores' do
+    text = described_class.write(Fawnmoss::Notation::Abc.read(File.read(File.join(__dir__, '../../demo/tunes/02-brook-song.abc'))))
+    random = Random.new(11)
+    1000.times do
+      broken = text.dup
+      random.rand(1..3).times { broken[random.rand(broken.size)] = '<>/"0195abx &-'.chars.sample(random:) }
+      begin
+        described_class.read(broken)
+      rescue Fawnmoss::InvalidTune => e
+        expect(e.message).not_to be_empty
+      end
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+# The small named things that specs speak about.
+module Trade
+  CATALOGUE = FawnmossData.load
+
+  def catalogue = CATALOGUE
+  def instrument(id, **options) = CATALOGUE.instrument(id, **options)
+  def pitch(name) = Fawnmoss::Theory::Pitch.parse(name)
+  def key(name) = Fawnmoss::Theory::Key.parse(name)
+
+  # A tune from a line of ABC.
+  def tune(body, key: 'D', meter: '4/4', unit: '1/4')
+    Fawnmoss::Notation::Abc.read("X:1\nT:A tune\nM:#{meter}\nL:#{unit}\nK:#{key}\n#{body}\n")
+  end
+
+  # The chart (or Impossible) of a tune for an instrument id.
+  def chart(tune, id = 'violin', instrument_options: {}, **request)
+    request = Fawnmoss::Chart::Request.build(instrument: instrument(id, **instrument_options), **request)
+    Fawnmoss::Chart::Solve.call(tune, request, weights: CATALOGUE.weights)
+  end
+
+  # "D0 D1 D2 D3": string and finger of every note.
+  def fingers(chart)
+    names = chart.request.instrument.string_names
+    chart.entries.map { |entry| "#{names[entry.place.string]}#{entry.place.finger}" }.join(' ')
+  end
+
+  def directions(chart) = chart.entries.map { { down: 'D', up: 'U' }.fetch(_1.direction) }.join
+  def pin(note, **fixed) = Fawnmoss::Chart::Pin.new(note:, **fixed)
+end

@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'charts' do
+  before { log_in }
+
+  it 'opens the chart of a tune for a pupil once, and gives it again' do
+    tune = add_tune
+    pupil = add_pupil
+    first = open_chart(tune:, pupil:)
+    expect(fingers(first)).to eq(%w[D0 D1 D2 D3 A0 A0])
+    expect(open_chart(tune:, pupil:)[:id]).to eq(first[:id])
+    expect(open_chart(tune:, pupil:, version: 'full')[:id]).not_to eq(first[:id])
+  end
+
+  it 'moves a tune into a bass’s octave and says so' do
+    chart = open_chart(pupil: add_pupil('Low', instrument: 'bass'))
+    expect([fingers(chart), chart[:moved]]).to eq([%w[D0 D1 D4 G0 G1 G1], 'an octave lower'])
+  end
+
+  it 'refuses a tune out of reach with the bar and keys that fit, and opens it in one of them' do
+    tune = add_tune('A,,2 E,2|D2 A,2|', title: 'Wide')
+    pupil = add_pupil('Low', instrument: 'bass')
+    open_chart(tune:, pupil:)
+    expect([status, error[:code], error[:where]]).to match([422, 'out_of_reach', a_hash_including(bar: 2, beat: '1')])
+    offer = error[:offers].first
+    chart = open_chart(tune:, pupil:, transpose: offer.slice(:steps, :semitones))
+    expect([status, chart[:chart][:tune][:key]]).to eq([200, offer[:key]])
+  end
+
+  it 'knows the pupil: fourth finger, slurs and joins only when had' do
+    tune = add_tune('(D E F G|A G F E)|D4|', title: 'Slurred')
+    pupil = add_pupil
+    chart = open_chart(tune:, pupil:)
+    expect([chart[:slurs], chart[:fourth], chart[:chart][:warnings]]).to match([false, 'open', [/broken/]])
+    %w[bow.slur left.fourth].product([9, 1]).each { |skill, ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill:, value: 2, made_on: (Date.today - ago).iso8601 }) }
+    chart = api(:get, "/api/charts/#{chart[:id]}")
+    expect([chart[:slurs], chart[:fourth], fingers(chart)[4]]).to eq([true, 'either', 'D4'])
+  end
+
+  it 'saves a pin, re-solves around it, and counts the version up' do
+    chart = open_chart
+    saved = save_chart(chart, pins: [{ note: 'n5', finger: 4 }])
+    expect([status, saved[:lock_version], fingers(saved)[4]]).to eq([200, 1, 'D4'])
+    again = api(:get, "/api/charts/#{chart[:id]}")
+    expect(again[:pins]).to eq([{ note: 'n5', string: nil, finger: 4, position: nil, direction: nil }])
+    expect(again[:chart][:notes][4]).to include(pinned: ['place'], reasons: include('You set this place.'))
+    freed = save_chart(saved, pins: [])
+    expect(fingers(freed)[4]).to eq('A0')
+  end
+
+  it 'saves directions and choices' do
+    saved = save_chart(open_chart, pins: [{ note: 'n2', direction: 'down' }], options: { tempo: 60, start: 'down', slurs: true })
+    expect(saved[:chart][:notes][0, 2].map { _1[:direction] }).to eq(%w[down down])
+    expect([saved[:tempo], saved[:options]]).to eq([60, { tempo: 60, start: 'down', slurs: true }])
+  end
+
+  it 'refuses a pin that cannot be played, and leaves the chart as it was' do
+    chart = open_chart
+    save_chart(chart, pins: [{ note: 'n4', finger: 2 }])
+    expect([status, error[:code], error[:where]]).to eq([422, 'pin', { bar: 1, beat: '4', note: 'n4' }])
+    expect(error[:message]).to eq('G4 cannot be played there (finger 2)')
+    expect(api(:get, "/api/charts/#{chart[:id]}").slice(:lock_version, :pins)).to eq(lock_version: 0, pins: [])
+  end
+
+  it 'refuses pins and choices of the wrong kind' do
+    chart = open_chart
+    [{ note: 'n5', finger: 7 }, { note: 'n5', string: 'Q' }, { note: '5', finger: 1 }, { note: 'n5', direction: 'sideways' }, 'n5'].each do |bad|
+      save_chart(chart, pins: [bad])
+      expect(status).to eq(422), bad.inspect
+    end
+    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { slurs: 'yes' }].each do |bad|
+      save_chart(chart, options: bad)
+      expect(status).to eq(422), bad.inspect
+    end
+    save_chart(chart, pins: [{ note: 'n5', finger: 4 }, { note: 'n5', finger: 0 }])
+    expect([status, error[:where][:field]]).to eq([422, 'pins'])
+  end
+
+  it 'tells the later of two windows what the other saved, and loses neither' do
+    chart = open_chart
+    save_chart(chart, pins: [{ note: 'n5', finger: 4 }])
+    save_chart(chart, pins: [{ note: 'n6', finger: 4 }])
+    expect([status, error[:code], error[:current][:pins].map { _1[:note] }]).to eq([409, 'stale', ['n5']])
+    save_chart(chart, lock_version: error[:current][:lock_version], pins: [{ note: 'n6', finger: 4 }])
+    expect(status).to eq(200)
+  end
+
+  it 'gives the engraver notes with ids, and others the marks as MusicXML' do
+    chart = open_chart
+    expect(api(:get, "/api/charts/#{chart[:id]}/score")[:musicxml]).to include('<note id="n1">')
+    xml = api(:get, "/api/charts/#{chart[:id]}/chart.musicxml")
+    expect(xml).to include('<fingering>3</fingering>', '<up-bow/>')
+    expect(last_response['content-disposition']).to include('attachment')
+  end
+
+  describe 'cards' do
+    it 'issues a numbered, dated card that later changes do not touch' do
+      chart = open_chart
+      card = api(:post, "/api/charts/#{chart[:id]}/cards", { note: 'Listen for the G.' })
+      expect(card).to include(number: 1, issued_on: Date.today.iso8601, title: 'Steps')
+      expect(card[:body]).to include(pupil: 'Wren', studio: 'Anna’s room', note: 'Listen for the G.', minutes_per_day: 15, caution: 'Collapsed joints mean less weight, not more pressing.')
+      save_chart(chart, pins: [{ note: 'n5', finger: 4 }])
+      expect(api(:get, "/api/cards/#{card[:id]}")[:body][:chart][:notes][4][:finger]).to eq(0)
+      expect(api(:post, "/api/charts/#{chart[:id]}/cards", {})).to include(number: 2)
+      expect { FawnmossServer::Models::Card[card[:id]].update(number: 9) }.to raise_error(Sequel::Error, /never changed/)
+    end
+
+    it 'shows a card behind its private link without log-in, and nothing else' do
+      card = api(:post, "/api/charts/#{open_chart[:id]}/cards", {})
+      clear_cookies
+      shown = api(:get, "/api/link/#{card[:link][:path].delete_prefix('/k/')}")
+      expect([status, shown.keys]).to eq([200, %i[number title issued_on body]])
+      expect(JSON.generate(shown)).not_to match(/pupil_id|chart_id|studio_id/)
+      expect(last_response['x-robots-tag']).to include('noindex')
+    end
+
+    it 'closes a link when it is revoked, replaced, expired or forged, all alike' do
+      card = api(:post, "/api/charts/#{open_chart[:id]}/cards", {})
+      token = ->(shown) { shown[:link][:path].delete_prefix('/k/') }
+      first = token.call(card)
+      second = token.call(api(:post, "/api/cards/#{card[:id]}/link", {}))
+      forged = second[0, 22] + ('A' * 43)
+      expect([first, forged, 'x', "#{second}z"].map { api(:get, "/api/link/#{_1}") && status }.uniq).to eq([404])
+      expect(api(:get, "/api/link/#{second}") && status).to eq(200)
+      FawnmossServer.db[:card_links].update(expires_at: Time.now.utc - 1)
+      expect(api(:get, "/api/link/#{second}") && status).to eq(404)
+      third = token.call(api(:post, "/api/cards/#{card[:id]}/link", {}))
+      expect(api(:delete, "/api/cards/#{card[:id]}/link", {})[:link]).to be_nil
+      expect(api(:get, "/api/link/#{third}") && status).to eq(404)
+    end
+
+    it 'keeps no key to a card in the database' do
+      card = api(:post, "/api/charts/#{open_chart[:id]}/cards", {})
+      stored = FawnmossServer.db[:card_links].first.values.map(&:to_s)
+      expect(stored).not_to include(card[:link][:path].delete_prefix('/k/'))
+    end
+
+    it 'needs a pupil, a note that is not too long and minutes that can be' do
+      api(:post, "/api/charts/#{api(:post, '/api/charts', { tune_id: add_tune[:id], instrument: 'violin' })[:id]}/cards", {})
+      expect([status, error[:where][:field]]).to eq([422, 'chart'])
+      chart = open_chart(tune: add_tune('D4|', title: 'Other'))
+      [{ note: 'x' * 501 }, { minutes_per_day: 1 }].each { |bad| api(:post, "/api/charts/#{chart[:id]}/cards", bad) && (expect(status).to eq(422)) }
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'the server' do
+  it 'loads whole, path by path' do
+    expect { FawnmossServer::LOADER.eager_load(force: true) }.not_to raise_error
+  end
+
+  it 'says it is well, and says so when the database is away' do
+    expect(api(:get, '/healthz')).to eq(ok: true)
+    allow(FawnmossServer.db).to receive(:get).and_raise(Sequel::DatabaseConnectionError, "Can't connect to server")
+    api(:get, '/healthz')
+    expect([status, error[:code], error[:remedy]]).to match([503, 'database', /kept on this page/])
+  end
+
+  it 'answers 503 from the account layer as well' do
+    allow(FawnmossServer.db).to receive(:[]).and_raise(Sequel::DatabaseDisconnectError, 'MySQL server has gone away')
+    api(:post, '/api/login', { email: 'a@b.example', password: 'whatever it is' })
+    expect(status).to eq(503)
+  end
+
+  it 'hides a mistake of ours behind its request id, and logs it' do
+    log = StringIO.new
+    allow(FawnmossServer.db).to receive(:get).and_raise(NoMethodError, 'secret detail')
+    stub_const('ENV', ENV.to_h.except('FAWNMOSS_QUIET'))
+    logged = FawnmossServer::Boot::RequestLog.new(FawnmossServer.app, log)
+    _, headers, body = logged.call(Rack::MockRequest.env_for('/healthz', 'HTTP_HOST' => '127.0.0.1'))
+    answer = JSON.parse(body.to_enum.to_a.join)
+    expect(answer['error']['message']).to eq('Something went wrong on our side.')
+    expect(JSON.generate(answer)).not_to include('secret detail')
+    expect(headers).to have_key('x-request-id')
+    expect(JSON.parse(log.string)).to include('path' => '/healthz', 'status' => 500, 'error' => /secret detail/)
+  end
+
+  it 'keeps link tokens out of the log' do
+    log = StringIO.new
+    stub_const('ENV', ENV.to_h.except('FAWNMOSS_QUIET'))
+    FawnmossServer::Boot::RequestLog.new(->(_) { [200, {}, []] }, log).call(Rack::MockRequest.env_for('/api/link/abcdef'))
+    expect(log.string).to include('/api/link/...').and not_include_token
+  end
+
+  def not_include_token = satisfy { !_1.include?('abcdef') }
+
+  it 'answers unknown API paths with 404 and never with the page' do
+    get '/api/nothing', {}, 'HTTP_HOST' => '127.0.0.1'
+    expect([last_response.status, last_response.content_type]).to eq([404, 'application/json'])
+  end
+
+  it 'serves files only from the built front end' do
+    ['/../server/app.rb', '/..%2f..%2fGemfile', '/assets/missing.js'].each do |path|
+      get path, {}, 'HTTP_HOST' => '127.0.0.1'
+      expect(last_response.body).not_to match(/FawnmossServer|rubygems/)
+    end
+  end
+
+  it 'migrates an empty database from nothing' do
+    db = FawnmossServer.db
+    expect(db.tables).to include(:accounts, :studios, :pupils, :tunes, :marks, :charts, :pins, :cards, :card_links)
+    owned = %i[pupils tunes marks charts pins cards card_links]
+    owned.each { |table| expect(db.schema(table).to_h[:studio_id][:allow_null]).to be(false) }
+    expect(db[:schema_info].get(:version)).to eq(Dir[File.join(FawnmossServer::Boot::Database::MIGRATIONS, '*.rb')].size)
+  end
+
+  it 'lets the database itself refuse impossible rows' do
+    log_in
+    studio = FawnmossServer.db[:studios].get(:id)
+    bad = [{ studio_id: studio, name: 'A', instrument: 'kazoo' }, { studio_id: studio, name: 'A', instrument: 'violin', minutes_per_day: 0 }, { studio_id: 0, name: 'A', instrument: 'violin' }]
+    bad.each { |row| expect { FawnmossServer.db.transaction(savepoint: true) { FawnmossServer.db[:pupils].insert(row) } }.to raise_error(Sequel::ConstraintViolation) }
+  end
+
+  it 'describes every route in openapi.yaml, and describes none that is not there' do
+    routes = FawnmossServer::App.routes.except('HEAD').flat_map { |method, list| list.map { |pattern, *| [method.downcase, pattern.to_s] } }
+    routes = routes.reject { |_, path| path.include?('*') }.map { |method, path| [method, path.gsub(/:(\w+)/, '{\1}')] }
+    accounts = %w[login logout create-account change-password].map { ['post', "/api/#{_1}"] }
+    described = Contract::DOCUMENT['paths'].flat_map { |path, operations| operations.keys.grep(/get|post|put|patch|delete/).map { [_1, path] } }
+    expect(described).to match_array(routes + accounts)
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+ENV['FAWNMOSS_DB_NAME'] ||= 'fawnmoss_test'
+ENV['FAWNMOSS_FAST_HASH'] = 'yes'
+ENV['FAWNMOSS_QUIET'] = 'yes'
+ENV['APP_ENV'] = 'test'
+
+require 'rack/test'
+require_relative '../fawnmoss_server'
+
+FawnmossServer.boot(ENV)
+FawnmossServer::Boot::Database.migrate(FawnmossServer.db)
+
+require_relative 'support/contract'
+require_relative 'support/studio'
+
+RSpec.configure do |config|
+  config.include Rack::Test::Methods
+  config.include StudioSteps
+  config.disable_monkey_patching!
+  config.order = :random
+
+  # Every example in a transaction that is rolled back; the ones that need several connections clean up themselves.
+  config.around do |example|
+    next example.run if example.metadata[:own_rows]
+
+    FawnmossServer.db.transaction(rollback: :always, auto_savepoint: true) { example.run }
+  end
+end

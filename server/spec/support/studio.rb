@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+# A studio with somebody in it, reached as the page reaches it.
+module StudioSteps
+  PASSWORD = 'a long enough word'
+
+  def app = @app ||= FawnmossServer.app
+
+  # Sends JSON; the answer is checked against the contract. Returns the parsed body.
+  def api(method, path, body = nil, headers = {})
+    headers = { 'CONTENT_TYPE' => 'application/json', 'HTTP_HOST' => '127.0.0.1' }.merge(headers)
+    public_send(method, path, body.nil? || body.is_a?(String) ? body : JSON.generate(body), headers)
+    clean = path.split('?').first
+    expect(Contract.problems(method.to_s, clean, last_response.status, last_response.body)).to eq([]) unless clean.end_with?('.musicxml')
+    last_response.content_type.to_s.start_with?('application/json') ? JSON.parse(last_response.body, symbolize_names: true) : last_response.body
+  end
+
+  def status = last_response.status
+
+  def log_in(email = 'anna@example.test', studio: 'Anna’s room')
+    clear_cookies
+    api(:post, '/api/create-account', { email:, password: PASSWORD, studio: })
+    expect(status).to eq(200)
+  end
+
+  def add_pupil(name = 'Wren', instrument: 'violin', **more) = api(:post, '/api/pupils', { name:, instrument:, **more })
+
+  def add_tune(body = 'D E F G|A2 A2|', title: 'Steps', key: 'D')
+    api(:post, '/api/tunes', { text: "X:1\nT:#{title}\nM:4/4\nL:1/4\nK:#{key}\n#{body}\n", source: 'for the spec' })
+  end
+
+  def open_chart(tune: add_tune, pupil: add_pupil, **more) = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: pupil[:id], **more })
+  def save_chart(chart, **changes) = api(:put, "/api/charts/#{chart[:id]}", { lock_version: chart[:lock_version], options: chart[:options], pins: chart[:pins], **changes })
+  def fingers(chart) = chart[:chart][:notes].map { "#{_1[:string]}#{_1[:finger]}" }
+  def error = JSON.parse(last_response.body, symbolize_names: true)[:error]
+end

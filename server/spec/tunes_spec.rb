@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'tunes' do
+  before { log_in }
+
+  let(:musicxml) { Fawnmoss::Notation::MusicXml.write(Fawnmoss::Notation::Abc.read("X:1\nT:Boxed\nM:4/4\nL:1/4\nK:D\nD E F G|")) }
+
+  def upload(name, bytes) = api(:post, '/api/tunes', { file_name: name, file: [bytes].pack('m0') })
+
+  def zip(text)
+    Zip::OutputStream.write_buffer { |archive| archive.put_next_entry('tune.xml') && archive.write(text) }.string
+  end
+
+  it 'puts a pasted tune on the shelf with its text, source and what was read' do
+    expect(add_tune).to include(title: 'Steps', key: 'D major', meter: '4/4', bars: 2, format: 'abc', source: 'for the spec', text: /D E F G/)
+    expect(api(:post, '/api/tunes', { text: musicxml, title: 'Mine' })).to include(title: 'Mine', format: 'musicxml', bars: 1)
+  end
+
+  it 'takes files: ABC, MusicXML plain and packed, UTF-16 too' do
+    expect(upload('a.abc', "X:1\nT:Filed\nM:4/4\nL:1/4\nK:D\nD E F G|")).to include(title: 'Filed')
+    expect(upload('b.musicxml', musicxml)).to include(title: 'Boxed')
+    expect(upload('c.mxl', zip(musicxml.sub('Boxed', 'Packed')))).to include(title: 'Packed', format: 'musicxml')
+    expect(upload('d.xml', "\uFEFF#{musicxml.sub('Boxed', 'Wide').sub('UTF-8', 'UTF-16')}".encode('UTF-16LE'))).to include(title: 'Wide')
+  end
+
+  it 'tells the line and column of a mistake, and stores nothing' do
+    api(:post, '/api/tunes', { text: "X:1\nM:4/4\nL:1/4\nK:G\nABcd|A\"G\"Bcd|\n" })
+    expect([status, error[:where]]).to eq([422, { line: 5, column: 7 }])
+    expect(error[:message]).to include('chord symbols')
+    expect(api(:get, '/api/tunes')[:tunes]).to be_empty
+  end
+
+  it 'refuses what cannot be a tune: empty, wrong kind, wrong encoding, damaged, too large, twice' do
+    api(:post, '/api/tunes', { text: '' })
+    expect([status, error[:message]]).to eq([422, 'the text is empty'])
+    api(:post, '/api/tunes', { text: 5 })
+    expect([status, error[:where][:field]]).to eq([422, 'text'])
+    api(:post, '/api/tunes', { text: 'x' * 2_000_001 })
+    expect([status, error[:where][:field]]).to eq([422, 'text'])
+    { 'tune.pdf' => 'x', 'tune.abc' => "X:1\nT:\xE9\n".b, 'tune.mxl' => "PK\x03\x04rubbish".b }.each do |name, bytes|
+      upload(name, bytes)
+      expect(status).to eq(422), name
+    end
+    api(:post, '/api/tunes', { file_name: 'a.abc', file: '***' })
+    expect([status, error[:where][:field]]).to eq([422, 'file'])
+    add_tune
+    add_tune
+    expect([status, error[:message]]).to eq([422, 'This tune is already on the shelf: Steps.'])
+  end
+
+  it 'sorts the shelf by readiness, with the bars of what is new, for a pupil or an instrument' do
+    pupil = add_pupil
+    had = %w[sound.open rhythm.plain left.first-fingers pattern.2-3-close]
+    had.product([9, 1]).each { |skill, ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill:, value: 2, made_on: (Date.today - ago).iso8601 }) }
+    add_tune('A B c d|A4|', title: 'Low two', key: 'G')
+    add_tune('D E F G|D4|', title: 'One string')
+    add_tune('D E F G|A4|', title: 'Crossing')
+    shelf = api(:get, "/api/tunes?pupil_id=#{pupil[:id]}")[:tunes]
+    expect(shelf.map { [_1[:title], _1[:readiness][:level]] }).to eq([['One string', 'plays_now'], %w[Crossing teaches_one], ['Low two', 'teaches_one']])
+    expect(shelf.find { _1[:title] == 'Crossing' }[:readiness][:unmet]).to eq([{ skill: 'crossing.next', name: 'Crossing to the next string', bars: [2] }])
+    bass = api(:get, '/api/tunes?instrument=bass')[:tunes]
+    expect(bass.map { _1[:readiness][:moved] }.uniq).to eq(['an octave lower'])
+    api(:get, '/api/tunes?instrument=kazoo')
+    expect(status).to eq(422)
+  end
+
+  it 'says why a tune is out of reach and where it would fit' do
+    add_tune('D E e\' f\'|', title: 'High')
+    expect(api(:get, '/api/tunes?instrument=bass')[:tunes].first[:readiness]).to include(level: 'out_of_reach', why: /not within reach|beyond/)
+  end
+
+  it 'renames, unless somebody did before' do
+    tune = add_tune
+    expect(api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Stairs', lock_version: 0 })).to include(title: 'Stairs', lock_version: 1)
+    api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Ladder', lock_version: 0 })
+    expect([status, error[:current][:title]]).to eq([409, 'Stairs'])
+    api(:patch, "/api/tunes/#{tune[:id]}", { title: ' ', lock_version: 1 })
+    expect([status, error[:where][:field]]).to eq([422, 'title'])
+  end
+end
