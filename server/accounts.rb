@@ -19,6 +19,9 @@ module FawnmossServer
       change_password_route 'api/change-password'
       only_json? true
       require_mail? false
+      hmac_secret { FawnmossServer.settings.secret }
+      domain { FawnmossServer.settings.hosts.first }
+      already_logged_in { nil } # logging in again takes the place of the log-in before
       accounts_table :accounts
       account_password_hash_column :password_hash
       login_column :email

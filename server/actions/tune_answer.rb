@@ -36,7 +36,7 @@ module FawnmossServer
         return "#{transpose['semitones'].abs} semitones #{transpose['semitones'].negative? ? 'lower' : 'higher'}" unless (transpose['semitones'] % 12).zero?
 
         octaves = transpose['semitones'] / 12
-        "#{octaves.abs == 1 ? 'an octave' : "#{octaves.abs} octaves"} #{octaves.negative? ? 'lower' : 'higher'}"
+        "#{['an octave', 'two octaves', 'three octaves', 'four octaves'].fetch(octaves.abs - 1)} #{octaves.negative? ? 'lower' : 'higher'}"
       end
       private_class_method :readiness
     end

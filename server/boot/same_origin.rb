@@ -6,7 +6,7 @@ module FawnmossServer
   module Boot
     # Changes are taken from our own page only; the answer to others is JSON like every answer.
     class SameOrigin < Rack::Protection::HttpOrigin
-      def deny(_env) = Answer.error(403, 'This request came from another site.')
+      def default_reaction(_env) = Answer.error(403, 'This request came from another site.')
     end
   end
 end

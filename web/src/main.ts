@@ -13,4 +13,6 @@ import App from './App.vue'
 import { router } from './router'
 import { vuetify } from './theme/theme'
 
-createApp(App).use(createPinia()).use(vuetify()).use(router).mount('#app')
+const app = createApp(App).use(createPinia()).use(vuetify()).use(router)
+// Only when the address is known: a private link must not start the teacher's frame, which asks who is logged in.
+void router.isReady().then(() => app.mount('#app'))

@@ -2,7 +2,7 @@ import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
 /** Paper and bark; moss for what is on the path, fawn for what wants the teacher's eye, brick for pain and loss only. */
-const shared = { 'medium-emphasis-opacity': 0.8, 'border-opacity': 0.16 }
+const shared = { 'medium-emphasis-opacity': 0.86, 'border-opacity': 0.16 }
 
 export const light = {
   dark: false,

@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+require 'axe-capybara'
+require 'axe/matchers/be_axe_clean'
+
+RSpec.describe 'the look of it' do
+  before { log_in }
+
+  # axe-core's WCAG 2 A and AA rules, contrast among them.
+  def accessible = expect(page).to(Axe::Matchers::BeAxeClean.new.according_to(:wcag2a, :wcag2aa))
+
+  def in_theme(name)
+    page.execute_script("localStorage.setItem('fawnmoss.theme', '#{name}')")
+    choose_pupil('Linnet')
+    expect(page).to have_css(".v-theme--#{name}")
+  end
+
+  %w[light dark].each do |theme|
+    it "has nothing that axe finds wrong in the #{theme} theme" do
+      in_theme(theme)
+      expect(page).to have_css('.plot canvas')
+      accessible
+      visit '/today'
+      expect(page).to have_css('h1', text: Date.today.year.to_s)
+      accessible
+      visit '/pupils'
+      expect(page).to have_css('table')
+      accessible
+      visit '/tunes'
+      expect(page).to have_css('li.tune')
+      accessible
+      click_button 'Add a tune'
+      expect(page).to have_field('ABC or MusicXML text')
+      expect(page).to have_no_css('.dialog-transition-enter-active') # colours are half there until it has opened
+      accessible
+      click_button 'Not now'
+      open_tune('Brook Song')
+      go_to_note(3)
+      accessible
+    end
+  end
+
+  it 'works by keyboard alone from the shelf to a changed mark' do
+    choose_pupil('Linnet')
+    visit '/tunes'
+    find('li.tune', text: 'Brother John').find('button', text: 'Simple chart').send_keys(:enter)
+    wait_for_chart
+    3.times { press(:arrow_right) }
+    press('d')
+    expect(page).to have_css('.side', text: /down-bow/)
+    saved
+    press('p')
+    expect(page).to have_button('Pin as it is')
+    press('/')
+    expect(page.evaluate_script('document.activeElement.getAttribute("role") || document.activeElement.tagName').downcase).to match(/combobox|input/)
+    press(:escape)
+  end
+
+  it 'fits a phone: the card scrolls down, never sideways' do
+    choose_pupil('Linnet')
+    link = studio.pupils_dataset.first(name: 'Linnet').cards.find { _1.title == 'Brook Song' }.live_link
+    page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 390, height: 800, deviceScaleFactor: 1, mobile: true)
+    visit "/k/#{link.token}"
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    expect(page.evaluate_script('document.documentElement.scrollWidth')).to be <= 390
+    expect(page.all('.system').size).to be > 2
+  end
+
+  it 'asks no other host for anything' do
+    choose_pupil('Linnet')
+    open_tune('Brook Song')
+    hosts = page.evaluate_script('[...new Set(performance.getEntriesByType("resource").map(entry => new URL(entry.name, location).host))]')
+    expect(hosts).to eq([page.evaluate_script('location.host')])
+  end
+end

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'the main job' do
+  it 'goes from a pupil and a tune to a chart on paper, a card behind a link, and progress' do
+    log_in
+    expect(page).to have_content('New today:')
+
+    # A pupil, and what the pupil could do next.
+    click_link 'Linnet', match: :first
+    expect(page).to have_css('h1', text: 'Linnet')
+    expect(page).to have_css('article.next', count: 2)
+    expect(page).to have_content('Two notes in one bow')
+    expect(page).to have_content('opens the way to')
+
+    # A tune that fits.
+    click_link 'Tunes that fit'
+    expect(page).to have_css('h2', text: /Plays now/)
+    first('li.tune', text: 'Five Stones').click_button('Simple chart')
+    wait_for_chart
+    expect(digits.first(6)).to eq(%w[0 1 2 3 0 0])
+
+    # One mark changed: the A with the fourth finger, the rest follows.
+    go_to_note(5)
+    expect(page).to have_content('open A')
+    expect(page).to have_content('D string, fourth finger')
+    press('4')
+    expect(page).to have_content('You set this place.')
+    expect(digits.first(6)).to eq(%w[0 1 2 3 4 0])
+    saved
+    press('u')
+    expect(page).to have_css('.side', text: /up-bow/)
+    saved
+    page.driver.browser.action.key_down(:control).send_keys('z').key_up(:control).perform
+    expect(page).to have_css('.side', text: /down-bow/)
+    saved
+
+    # Issued as a card, printed.
+    click_button 'Issue card'
+    fill_in 'What to listen for (optional)', with: 'Four matches the open string.'
+    click_button 'Issue the card'
+    expect(page).to have_css('.card-paper h1', text: 'Five Stones')
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    expect(digits.first(6)).to eq(%w[0 1 2 3 4 0])
+    paper = printed
+    expect(paper[:text]).to include('Five Stones', 'Linnet, violin', 'No. 4', 'Four matches the open string.', '20 minutes a day', 'up-bow, toward the frog', 'day 7')
+    expect(paper[:text]).not_to include('Revoke', 'Seen through')
+    expect([paper[:pages], paper[:size]]).to match([1, /A4/])
+
+    # The private link opens without log-in, until it is revoked.
+    link = find('[data-link]')[:href]
+    using_session(:pupil) do
+      visit link
+      expect(page).to have_css('.card-paper h1', text: 'Five Stones')
+      expect(page).to have_no_css('nav')
+    end
+    click_button 'Revoke'
+    expect(page).to have_content('no private link')
+    using_session(:pupil) do
+      visit link
+      expect(page).to have_content('This link does not open a card')
+    end
+
+    # After the lesson: how it went, and the progress shows.
+    click_link 'Linnet'
+    within('li.card', text: 'No. 4, Five Stones') { click_button '3: alone, at tempo, twice in a row' }
+    expect(page).to have_content('Marked 3 for Five Stones.')
+    within('article.next', text: 'Two notes in one bow') { click_button '2: alone and slow' }
+    expect(page).to have_content('Marked 2 for Two notes in one bow.')
+    expect(page).to have_button('Two notes in one bow: steady')
+    find('summary', text: 'the numbers').click
+    expect(page).to have_css('table tr', text: Date.today.strftime('%-d %B'))
+  end
+
+  it 'charts the same for a bass: next string instead of next finger, an octave lower, said so' do
+    log_in
+    choose_pupil('Bram')
+    open_tune('Five Stones')
+    expect(page).to have_content('written an octave lower')
+    expect(digits.first(6)).to eq(%w[0 1 4 0 1 1])
+  end
+
+  it 'opens a new studio, empty, with a word on what to do first' do
+    using_session(:new) do
+      visit '/login'
+      click_button 'Open a new studio'
+      fill_in 'Email', with: "new#{Process.pid}@example.test"
+      fill_in 'Password', with: 'a long enough word'
+      fill_in 'Name of the studio', with: 'Willow Room'
+      click_button 'Open a studio'
+      expect(page).to have_content('No pupils yet')
+      click_link 'Tunes'
+      expect(page).to have_content('The shelf is empty')
+      click_link 'Studio'
+      expect(page).to have_content('Willow Room')
+      fill_in 'Present password', with: 'a long enough word'
+      fill_in 'New password, at least ten characters', with: 'another long word'
+      click_button 'Change it'
+      expect(page).to have_content('The password is changed.')
+      click_button 'Log out'
+      expect(page).to have_css('h1', text: 'Log in')
+    end
+  end
+
+  it 'draws the bands on the notes: every disc and digit within a pixel of its note head' do
+    log_in
+    choose_pupil('Oskar')
+    open_tune('Old Acquaintance', 'Full')
+    off = page.evaluate_script(<<~JS)
+      [...document.querySelectorAll('.system')].flatMap(system => {
+        const left = system.getBoundingClientRect().left;
+        const heads = [...system.querySelectorAll('g.note .notehead')].map(head => { const box = head.getBoundingClientRect(); return box.left + box.width / 2 - left });
+        const digits = [...system.querySelectorAll('.digit')].map(digit => { const box = digit.getBoundingClientRect(); return box.left + box.width / 2 - left });
+        return digits.map(x => Math.min(...heads.map(head => Math.abs(head - x))));
+      })
+    JS
+    expect(off.size).to eq(28)
+    expect(off.max).to be < 1.0
+  end
+end

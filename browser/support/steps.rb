@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+require 'open3'
+
+# What a teacher does, in words.
+module Steps
+  def log_in
+    visit '/login'
+    fill_in 'Email', with: Demo::EMAIL
+    fill_in 'Password', with: Demo::PASSWORD
+    click_button 'Log in'
+    expect(page).to have_css('nav[aria-label="Places"]')
+  end
+
+  # Seen through this pupil from now on.
+  def choose_pupil(name)
+    visit '/pupils'
+    click_link name
+    expect(page).to have_css('h1', text: name)
+  end
+
+  # Opens a tune's chart from the shelf and waits until it is engraved.
+  def open_tune(title, version = 'Simple chart')
+    visit '/tunes'
+    find('li.tune', text: title).click_button(version)
+    wait_for_chart
+  end
+
+  def wait_for_chart = expect(page).to(have_css('.sheet[data-engraved="yes"] .band', wait: 30))
+  def press(*keys) = keys.each { |key| page.driver.browser.action.send_keys(key).perform }
+
+  # Walks to the n-th note of the chart, counted from 1.
+  def go_to_note(number)
+    number.times { press(:arrow_right) }
+    expect(page).to have_css('.side h2.what')
+  end
+
+  # Digits over the staff, in order.
+  def digits = page.all('.desk .digit, .card-paper .digit').map(&:text)
+  def saved = expect(page).to(have_css('.state', text: /\Asaved\z/))
+
+  # The page as it prints, as text.
+  def printed
+    pdf = page.driver.browser.execute_cdp('Page.printToPDF', printBackground: true, preferCSSPageSize: true)['data'].unpack1('m')
+    Dir.mktmpdir do |folder|
+      file = File.join(folder, 'page.pdf')
+      File.binwrite(file, pdf)
+      text, = Open3.capture2('pdftotext', '-layout', file, '-')
+      info, = Open3.capture2('pdfinfo', file)
+      { text:, pages: info[/^Pages:\s+(\d+)/, 1].to_i, size: info[/^Page size:\s+(.*)$/, 1] }
+    end
+  end
+
+  def studio = FawnmossServer::Models::Studio.first(account_id: FawnmossServer.db[:accounts].where(email: Demo::EMAIL).get(:id))
+end

@@ -1,0 +1,36 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { ask, localDate, Trouble } from './client'
+
+const answer = (status: number, body: unknown) => vi.stubGlobal('fetch', vi.fn(async () => new Response(JSON.stringify(body), { status })))
+afterEach(() => vi.unstubAllGlobals())
+const failure = (promise: Promise<unknown>): Promise<Trouble> => promise.then(() => { throw new Error('no trouble') }, (error: Trouble) => error)
+
+describe('ask', () => {
+  it('sends JSON with the teacher’s date and gives the answer', async () => {
+    answer(200, { ok: true })
+    expect(await ask('POST', '/pupils', { name: 'Wren' })).toEqual({ ok: true })
+    const [address, options] = vi.mocked(fetch).mock.calls[0]!
+    expect(address).toBe(`/api/pupils?today=${localDate()}`)
+    expect(options).toMatchObject({ method: 'POST', body: '{"name":"Wren"}', headers: { 'Content-Type': 'application/json' } })
+  })
+
+  it('says where and what to do', async () => {
+    answer(422, { error: { message: 'chord symbols cannot be read', remedy: 'Take it out.', where: { line: 5, column: 3 } } })
+    const trouble = await failure(ask('POST', '/tunes', {}))
+    expect([trouble.status, trouble.text]).toEqual([422, 'line 5, column 3: chord symbols cannot be read. Take it out.'])
+  })
+
+  it('knows what passes by itself', async () => {
+    vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('offline') }))
+    expect((await failure(ask('GET', '/today'))).passing).toBe(true)
+    answer(503, { error: { message: 'away', remedy: null, where: {} } })
+    expect((await failure(ask('GET', '/today'))).passing).toBe(true)
+    answer(404, {})
+    expect((await failure(ask('GET', '/today'))).passing).toBe(false)
+  })
+
+  it('reads the account layer’s errors', async () => {
+    answer(422, { error: 'There was an error creating your account', 'field-error': ['password', 'too short'] })
+    expect((await failure(ask('POST', '/create-account', {}))).text).toBe('There was an error creating your account: too short.')
+  })
+})

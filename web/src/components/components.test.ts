@@ -1,0 +1,54 @@
+import { mount } from '@vue/test-utils'
+import { describe, expect, it } from 'vitest'
+import type { ChartNote, Stone } from '../api/types'
+import { vuetify } from '../theme/theme'
+import HandMap from './HandMap.vue'
+import MarkButtons from './MarkButtons.vue'
+import NotePanel from './NotePanel.vue'
+import PathStones from './PathStones.vue'
+
+const global = { plugins: [vuetify()] }
+const note = {
+  id: 'n5', bar: 2, beat: '1', written: 'A4', string: 'A', finger: 0, position: null, placement: 'open', direction: 'down', join: 'change', bow_words: 'whole bow', short: false,
+  ring: 'strong', check: null, reasons: ['Open A.'], pinned: [], alternatives: [{ string: 'D', finger: 4, position: '1', extra: 2.4, reason: 'D string, fourth finger: two string crossings fewer' }],
+} as unknown as ChartNote
+
+describe('NotePanel', () => {
+  it('says what the note is, why, and what else costs', async () => {
+    const panel = mount(NotePanel, { props: { note, strings: ['G', 'D', 'A', 'E'] }, global })
+    expect(panel.text()).toContain('A4 bar 2, beat 1')
+    expect(panel.text()).toContain('D string, fourth finger 2.4 more')
+    expect(panel.text()).toContain('two string crossings fewer')
+    await panel.get('.others button').trigger('click')
+    expect(panel.emitted('pin')).toEqual([[{ place: { string: 'D', finger: 4, position: '1' } }]])
+  })
+  it('says what to do first', () => expect(mount(NotePanel, { props: { note: null, strings: [] }, global }).text()).toContain('Click a note'))
+})
+
+describe('PathStones', () => {
+  it('names every stone with its state, not by colour alone', async () => {
+    const stone = (id: string, state: string) => ({ id, name: id, area: 'sound', state, why: '' }) as unknown as Stone
+    const path = mount(PathStones, { props: { path: [stone('a', 'secure'), stone('b', 'untouched')], next: ['b'], open: null }, global })
+    expect(path.findAll('button').map((button) => button.attributes('aria-label'))).toEqual(['a: secure', 'b: untouched, next'])
+    await path.findAll('button')[1]!.trigger('click')
+    expect(path.emitted('open')).toEqual([['b']])
+  })
+})
+
+describe('MarkButtons', () => {
+  it('records 0 to 3 in one press, each with its meaning', async () => {
+    const marks = mount(MarkButtons, { props: { label: 'slurs' }, global })
+    expect(marks.findAll('button').map((button) => button.attributes('aria-label'))).toEqual(['0: not yet', '1: with help', '2: alone and slow', '3: alone, at tempo, twice in a row'])
+    await marks.findAll('button')[0]!.trigger('click')
+    expect(marks.emitted('mark')).toEqual([[0]])
+  })
+})
+
+describe('HandMap', () => {
+  it('draws fingers to scale and lights the selected one', () => {
+    const map = mount(HandMap, { props: { strings: ['G', 'D'], fingers: { G: [[1, 2], [2, 3]], D: [] }, words: { G: '1-2 close', D: '' }, lit: { string: 'G', semitones: 3, finger: 2 } }, global })
+    const at = map.findAll('g[transform]').map((group) => Number(/translate\(([\d.]+)/.exec(group.attributes('transform')!)![1]))
+    expect(at[1]! - at[0]!).toBeLessThan(at[0]! - 26)
+    expect(map.findAll('.lit')).toHaveLength(1)
+  })
+})

@@ -1,0 +1,20 @@
+import { describe, expect, it } from 'vitest'
+import type { ChartNote } from '../api/types'
+import { accessible, beat, mark, place, printed, spoken } from './words'
+
+const note = { bar: 3, beat: '2', written: 'F#4', string: 'D', finger: 2, position: '1', placement: 'high', direction: 'up', join: 'change', bow_words: 'upper half' } as ChartNote
+
+describe('words', () => {
+  it('speaks and prints accidentals', () => {
+    expect([spoken('F#4'), spoken('Bb3'), spoken('C4')]).toEqual(['F sharp', 'B flat', 'C'])
+    expect([printed('F#4'), printed('Bb3'), printed('B3')]).toEqual(['F♯4', 'B♭3', 'B3'])
+  })
+  it('writes beats as a reader counts them', () => expect(['1', '3/2', '7/4', '7/3'].map(beat)).toEqual(['1', '1½', '1¾', '2⅓']))
+  it('names a place', () => {
+    expect(place(note)).toBe('D string, second finger, high')
+    expect(place({ string: 'A', finger: 0, position: null })).toBe('open A')
+    expect(place({ string: 'G', finger: 4, position: '2' })).toBe('G string, fourth finger, position 2')
+  })
+  it('reads a note out in full', () => expect(accessible(note)).toBe('bar 3 beat 2, F sharp, D string, second finger, high, up-bow, upper half'))
+  it('marks only fingers out of the plain frame', () => expect([mark(note), mark({ ...note, placement: 'natural' })]).toEqual(['high', '']))
+})
