@@ -152,6 +152,7 @@ RSpec.describe 'bad input' do
     expect(page).to have_content('There is nothing here')
     visit '/nowhere'
     expect(page).to have_css('h1', text: 'There is nothing here')
+    visit '/healthz' # nothing under way that would bring the cookie back
     page.driver.browser.manage.delete_all_cookies
     visit '/pupils'
     expect(page).to have_css('h1', text: 'Log in')

@@ -56,7 +56,7 @@ RSpec.configure do |config|
   config.after do |example|
     if example.exception
       FileUtils.mkdir_p('tmp')
-      page.save_screenshot(File.expand_path("tmp/#{example.description[0, 40].gsub(/\W+/, '-')}.png"))
+      page.driver.save_screenshot(File.expand_path("tmp/#{example.description[0, 40].gsub(/\W+/, '-')}.png"))
       next
     end
     serious = page.driver.browser.logs.get(:browser).select { _1.level == 'SEVERE' && !_1.message.include?('Failed to load resource') }
