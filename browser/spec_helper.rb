@@ -8,30 +8,11 @@ ENV['APP_ENV'] = 'production'
 
 require 'bcrypt'
 require 'capybara/rspec'
-require 'selenium-webdriver'
 require 'tmpdir'
-require_relative '../server/fawnmoss_server'
-
-FawnmossServer.boot(ENV)
-FawnmossServer::Boot::Database.migrate(FawnmossServer.db)
-FawnmossServer::LOADER.eager_load
+require_relative 'support/chromium'
 
 require_relative '../demo/seed'
 require_relative 'support/steps'
-
-Capybara.app = FawnmossServer.app
-Capybara.server = :puma, { Silent: true, Threads: '1:5', config_files: ['-'] } # else it loads a config/puma.rb
-Capybara.default_max_wait_time = 8
-Capybara.enable_aria_label = true
-Capybara.register_driver(:chromium) do |app|
-  options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
-  %w[--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --disable-quic --no-first-run --disable-background-networking
-     --disable-component-update --disable-sync --hide-scrollbars --force-device-scale-factor=1 --window-size=1280,800].each { options.add_argument(_1) }
-  options.add_option('goog:loggingPrefs', { browser: 'ALL' })
-  # With the path Selenium does not try to download a driver.
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))
-end
-Capybara.default_driver = :chromium
 
 RSpec.configure do |config|
   config.include Capybara::DSL

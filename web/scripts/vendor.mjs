@@ -1,5 +1,5 @@
 // Copies the engraver, unmodified, to public/vendor with its licence texts and notice (LGPL-3: it must stay replaceable).
-import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { join } from 'node:path'
 
@@ -20,3 +20,15 @@ Its source is published by its authors as the release tagged ${version}; on requ
 at least three years from our own release.
 `,
 )
+
+// One page with the licence texts of everything that is shipped to the browser.
+const shipped = ['vue', 'vuetify', 'pinia', 'vue-router', 'chart.js', 'vue-chartjs', '@mdi/js', '@fontsource/alegreya', '@fontsource/source-sans-3']
+const texts = shipped.map((name) => {
+  const folder = join(web, 'node_modules', name)
+  const { version, license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'))
+  const file = readdirSync(folder).find((each) => /^licen[cs]e/i.test(each))
+  if (!file) throw new Error(`${name} carries no licence text: find it before shipping`)
+  return `${name} ${version} (${license})\n\n${readFileSync(join(folder, file), 'utf8').trim()}\n`
+})
+const verovio = `verovio ${version} (LGPL-3.0-or-later): see verovio-${version}/NOTICE.txt beside this file.\n`
+writeFileSync(join(web, 'public/vendor/notices.txt'), [verovio, ...texts].join(`\n${'-'.repeat(80)}\n\n`))

@@ -12,7 +12,7 @@ const id = `stone-${Math.random().toString(36).slice(2)}`
   <svg :width="size" :height="size" viewBox="0 0 28 28" aria-hidden="true">
     <clipPath :id="id"><path :d="STONE" /></clipPath>
     <rect x="0" :y="26 - fill" width="28" :height="fill" class="fill" :clip-path="`url(#${id})`" />
-    <path v-if="state === 'rusty'" d="M 17 1 L 21 11 L 27 6 Z" class="notch" />
+    <path v-if="state === 'rusty'" d="M 13 -1 L 18.5 13.5 L 29 5 Z" class="notch" />
     <path :d="STONE" class="edge" />
   </svg>
 </template>

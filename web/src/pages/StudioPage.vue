@@ -46,6 +46,7 @@ async function leave(): Promise<void> {
       <p role="status">{{ said }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!old || !fresh">Change it</v-btn>
     </form>
+    <p class="ruled small quiet">Fawnmoss is free software under the MIT licence. <a href="/vendor/notices.txt" target="_blank">Licences of the parts it ships with</a>.</p>
   </div>
 </template>
 

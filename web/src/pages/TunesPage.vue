@@ -77,7 +77,7 @@ async function added(tune: Tune): Promise<void> {
             <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
             <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
           </div>
-          <div class="share small quiet"><template v-if="pupils.currentId">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % of the notes</template></div>
+          <div class="share small quiet"><template v-if="pupils.currentId">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % ready</template></div>
           <div class="open"><v-btn @click="chart(tune)">Simple chart</v-btn><v-btn @click="chart(tune, 'full')">Full</v-btn></div>
           <div v-if="refused?.tune.id === tune.id" class="problem offers" role="alert">
             {{ refused.trouble.text }}
@@ -91,7 +91,8 @@ async function added(tune: Tune): Promise<void> {
 </template>
 
 <style scoped>
-.tune { display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.6fr 108px auto; gap: 6px 18px; padding: 9px 0; border-bottom: 1px solid var(--rule); align-items: start; }
+.tune { display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.6fr 84px auto; gap: 6px 18px; padding: 9px 0; border-bottom: 1px solid var(--rule); align-items: start; }
+.tune:last-child { border-bottom: 0; }
 .tune p { margin: 0; }
 h3 a { color: var(--ink); }
 .open { white-space: nowrap; }

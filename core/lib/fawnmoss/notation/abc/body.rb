@@ -197,8 +197,8 @@ module Fawnmoss
         def refuse_sign
           sign = @scan.check(/./)
           name = REFUSED[sign]
-          message = name ? "#{name} cannot be read here (#{sign.inspect})" : "#{sign.inspect} is not a sign of the notes read here"
-          refuse(message, remedy: 'Take it out; docs/formats.md lists what is read.')
+          message = name ? "#{name} cannot be read here: #{sign}" : "the sign #{sign} is not read here"
+          refuse(message, remedy: 'Take it out; what is read is notes, rests, bars, slurs, ties, triplets, bow signs and fingers.')
         end
 
         def reset_bar = @spelling.forget
