@@ -5,8 +5,8 @@ module FawnmossServer
   class Subject
     attr_reader :pupil, :instrument_id
 
-    # pupil: Models::Pupil; today: Date.
-    def self.pupil(pupil, today) = new(pupil:, instrument_id: pupil.instrument, today:)
+    # pupil: Models::Pupil; today: Date; instrument_id: when a chart was made for another instrument of the pupil's.
+    def self.pupil(pupil, today, instrument_id = pupil.instrument) = new(pupil:, instrument_id:, today:)
     def self.instrument(id) = new(pupil: nil, instrument_id: id, today: nil)
 
     def initialize(pupil:, instrument_id:, today:)
@@ -15,7 +15,8 @@ module FawnmossServer
       @today = today
     end
 
-    def key = pupil ? "pupil #{pupil.id}" : instrument_id
+    # One chart per tune, key and version: a pupil who changes instruments starts afresh and finds the old charts again.
+    def key = pupil ? "#{pupil.id} #{instrument_id}" : instrument_id
     def instrument = @instrument ||= FawnmossServer.catalogue.instrument(instrument_id, bass_hand: pupil&.bass_hand || '1-2-4')
     def skills = @skills ||= FawnmossServer.catalogue.skills_for(instrument_id)
     def skills_by_id = @skills_by_id ||= skills.to_h { [_1.id, _1] }

@@ -33,7 +33,7 @@ module FawnmossServer
 
       # The caution of the first skill the pupil does not have yet, else the general one.
       def self.caution(chart, shown, today)
-        subject = Subject.pupil(chart.pupil, today)
+        subject = Subject.pupil(chart.pupil, today, chart.instrument)
         new_skills = shown[:chart][:demands].reject { subject.states.had?(_1) }
         new_skills.filter_map { subject.skills_by_id[_1]&.caution }.first || CAUTION
       end

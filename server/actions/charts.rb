@@ -45,27 +45,40 @@ module FawnmossServer
         shape(chart, solved)
       end
 
-      def self.answer(chart, today) = shape(chart, solved(chart, today))
-
-      # The solved chart as stored. Raises Refused when the pupil changed so that it cannot be played any more.
-      def self.solved(chart, today)
-        found = solve(chart, today, chart.options, chart.pins.map(&:to_value))
-        found.is_a?(Fawnmoss::Chart::Impossible) ? raise(Refused, found) : found
+      def self.answer(chart, today)
+        found, left_out = solved(chart, today)
+        shape(chart, found, left_out)
       end
 
-      def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today) : Subject.instrument(chart.instrument)
+      # [solved chart, sentences about marks left out]. A stored mark that the pupil's hand no longer allows (another bass
+      # hand, say) is left out with a word, not a reason to close the chart; nothing is deleted. Raises Refused when the
+      # notes themselves are out of reach.
+      def self.solved(chart, today)
+        pins = chart.pins.map(&:to_value)
+        left_out = []
+        loop do
+          found = solve(chart, today, chart.options, pins)
+          return [found, left_out] unless found.is_a?(Fawnmoss::Chart::Impossible)
+          raise Refused, found unless found.code == :pin
+
+          pins = pins.reject { _1.note == found.note }
+          left_out << "Your mark in bar #{found.bar}, beat #{found.beat} cannot be played now and is left out: #{found.reason}."
+        end
+      end
+
+      def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today, chart.instrument) : Subject.instrument(chart.instrument)
 
       def self.solve(chart, today, options, pins)
         subject = subject(chart, today)
         subject.solve(chart.tune.score, subject.request(chart.version, options, pins))
       end
 
-      def self.shape(chart, solved)
+      def self.shape(chart, solved, left_out = [])
         request = solved.request
         { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
           moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer),
           tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
-          chart: solved.to_h, hand_fingers: solved.hand_fingers, **instrument(request.instrument) }
+          chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers, **instrument(request.instrument) }
       end
 
       def self.instrument(instrument)
@@ -74,7 +87,7 @@ module FawnmossServer
 
       # MusicXML for the engraver (ids, no marks) or for other programs (marks, no ids).
       def self.musicxml(chart, today, marks:)
-        found = solved(chart, today)
+        found, = solved(chart, today)
         Fawnmoss::Notation::MusicXml.write(found.tune, ids: !marks, marks: marks ? found.by_id : {}, instrument: found.request.instrument)
       end
       private_class_method :create, :subject, :solve, :shape, :instrument

@@ -66,7 +66,7 @@ Sequel.migration do
       foreign_key :pupil_id, :pupils, type: :Bignum, on_delete: :cascade
       String :instrument, size: 10, null: false
       String :version, size: 8, null: false
-      String :subject, size: 24, null: false # 'pupil 3' or the instrument: makes one chart per tune, subject and version
+      String :subject, size: 30, null: false # '3 violin' (a pupil) or 'violin': one chart per tune, subject and version
       column :options, 'text', null: false
       Integer :lock_version, null: false, default: 0
       constraint(:charts_instrument, instrument: instruments)

@@ -87,6 +87,26 @@ RSpec.describe 'charts' do
     expect(status).to eq(200)
   end
 
+  it 'starts afresh when a pupil changes instruments, and keeps the old chart' do
+    tune = add_tune
+    pupil = add_pupil
+    old = save_chart(open_chart(tune:, pupil:), pins: [{ note: 'n5', finger: 4 }])
+    api(:patch, "/api/pupils/#{pupil[:id]}", { name: 'Wren', instrument: 'bass', lock_version: 0 })
+    fresh = open_chart(tune:, pupil:)
+    expect([fresh[:id] == old[:id], fresh[:pins], fresh[:chart][:instrument]]).to eq([false, [], 'bass'])
+    expect(fingers(api(:get, "/api/charts/#{old[:id]}"))[4]).to eq('D4')
+  end
+
+  it 'leaves out, with a word, a stored mark that another hand school no longer allows' do
+    pupil = add_pupil('Low', instrument: 'bass', bass_hand: '1-2-3-4')
+    chart = save_chart(open_chart(pupil:, tune: add_tune('D E F G|', title: 'Four')), pins: [{ note: 'n3', finger: 3 }])
+    expect(fingers(chart)[2]).to eq('D3')
+    api(:patch, "/api/pupils/#{pupil[:id]}", { name: 'Low', instrument: 'bass', bass_hand: '1-2-4', lock_version: 0 })
+    again = api(:get, "/api/charts/#{chart[:id]}")
+    expect([status, fingers(again)[2], again[:pins].size]).to eq([200, 'D4', 1])
+    expect(again[:chart][:warnings]).to include(/Your mark in bar 1, beat 3 cannot be played now/)
+  end
+
   it 'gives the engraver notes with ids, and others the marks as MusicXML' do
     chart = open_chart
     expect(api(:get, "/api/charts/#{chart[:id]}/score")[:musicxml]).to include('<note id="n1">')

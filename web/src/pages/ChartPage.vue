@@ -11,6 +11,7 @@ import NotePanel from '../components/NotePanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
 import { useKeys } from '../composables/useKeys'
 import { neighbour } from '../geometry/pins'
+import { accessible } from '../geometry/words'
 import { useChart } from '../stores/chart'
 import { usePupils } from '../stores/pupils'
 
@@ -87,6 +88,7 @@ useKeys((event) => {
   <div class="desk">
     <div v-if="problem" class="problem page" role="alert">{{ problem.text }} <v-btn v-if="problem.passing" @click="load">Try again</v-btn></div>
     <template v-if="chart.view">
+      <p class="spoken" aria-live="polite">{{ chart.note ? accessible(chart.note) : '' }}</p>
       <header>
         <h1>{{ chart.view.chart.tune.title }}</h1>
         <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written {{ chart.view.moved }}</template></span>
@@ -122,6 +124,7 @@ useKeys((event) => {
 </template>
 
 <style scoped>
+.spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
 .desk > header { display: flex; align-items: baseline; gap: 14px; padding: 14px 28px 4px; flex-wrap: wrap; }
 .tools { margin-left: auto; display: flex; gap: 4px; }
 .refusal { margin: 4px 28px; }
