@@ -81,6 +81,12 @@ RSpec.describe Fawnmoss::Bowing do
     expect(chart(melody, joins: %i[lift]).entries.map(&:join)).to include(:lift)
   end
 
+  it 'lifts where a down-bow is asked for after a long note, also before the pupil has lifts' do
+    melody = tune('D E F G|A2 A2|G F E F|D4|A G F E|D4|')
+    asked = chart(melody, pins: [pin('n12', direction: :down)])
+    expect(asked.entries[11]).to have_attributes(direction: :down, join: :lift, bow: [0.0, a_value > 0.9])
+  end
+
   it 'starts up where that is chosen' do
     expect(directions(chart(tune('D E F G|'), start: 'up'))).to eq('UDUD')
   end
@@ -91,9 +97,10 @@ RSpec.describe Fawnmoss::Bowing do
   end
 
   it 'warns where a long note is left short of bow' do
-    short = chart(tune('vD4|vE4|vF4|', meter: '4/4'))
+    short = chart(tune('vD2 vE2|vF2 vG2|', meter: '4/4'), tempo: 120)
+    expect(short.entries.map(&:join)).to eq(%i[start stop stop stop])
     expect(short.warnings).to include(/Short of bow in bars? .*2/)
-    expect(short.entries[1].short).to be(true)
+    expect(short.entries[2].short).to be(true)
   end
 
   it 'never leaves the bow, and joins every stroke to the end of the one before' do

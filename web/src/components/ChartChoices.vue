@@ -43,7 +43,8 @@ const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'bro
 
 <style scoped>
 .slim { display: flex; flex-direction: column; gap: 12px; }
-fieldset { border: 0; padding: 0; }
+fieldset { border: 0; padding: 0; margin: 0; }
+legend { padding: 0; }
 .choice { display: flex; gap: 8px; align-items: center; padding: 2px 0; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 dl, dd { margin: 0; }

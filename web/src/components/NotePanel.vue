@@ -51,7 +51,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
 .what { font-style: normal; font-size: 1.5rem; }
 .where { font-size: 1rem; font-style: italic; color: var(--quiet); }
 .place { font-weight: 600; margin: 2px 0; }
-.reasons { padding-left: 1.1em; margin: 4px 0 10px; }
+.reasons { padding-left: 1.35em; margin: 4px 0 10px; }
 .others button { width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px; margin: 3px 0; line-height: 1.35; cursor: pointer; }
 .others button:hover { border-color: var(--moss); }
 .price { float: right; color: var(--fawn); }

@@ -19,7 +19,7 @@ function mark(value: number): void {
   <article class="detail" :aria-label="stone.name">
     <div>
       <h3>{{ stone.name }}</h3>
-      <p class="small fawn">{{ stone.state }}: {{ stone.why }}</p>
+      <p class="small fawn">{{ stone.why.startsWith(stone.state) ? stone.why : `${stone.state}: ${stone.why}` }}</p>
       <p>{{ stone.task }}</p>
       <ul class="small"><li v-for="check in stone.checks" :key="check">{{ check }}</li></ul>
       <p v-for="one in stone.faults" :key="one.fault" class="small"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>

@@ -20,7 +20,7 @@ module Fawnmoss
       Starts = Struct.new(:cost, :before, :join)
 
       # strokes: Stroke list; start: :down, :up or nil (free); joins: of :stop and :lift, what may be used besides a plain
-      # change. A stroke whose direction is fixed may always stop and go on.
+      # change. A stroke whose direction is fixed may always stop and go on, or lift where there is time.
       def initialize(strokes, start: nil, joins: %i[stop lift])
         @strokes = strokes
         @start = start
@@ -58,7 +58,7 @@ module Fawnmoss
         same, other = direction == :down ? [0, WIDTH] : [WIDTH, 0]
         offer_all(found, last, other, :change, stroke, direction)
         offer_all(found, last, same, :stop, stroke, direction) if stroke.fixed || @joins.include?(:stop)
-        offer_lift(found, last, stroke) if stroke.may_lift && direction == :down && @joins.include?(:lift)
+        offer_lift(found, last, stroke) if stroke.may_lift && direction == :down && (stroke.fixed || @joins.include?(:lift))
         found
       end
 

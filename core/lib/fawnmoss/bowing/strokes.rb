@@ -6,8 +6,9 @@ module Fawnmoss
     # bow each wants.
     class Strokes
       SLOW = 60 # beats a minute: up to here the beat gets the whole bow
-      COMMON = Rational(15, 100) # a length is common when it fills this share of the tune's time
+      COMMON = Rational(35, 100) # a length is common when it fills this share of the tune's time
       SHORTEST = 0.125
+      BREATH = 1.2 # seconds: a note this long can lend the time for a lift that is asked for
       LEADING = Rational(5, 2) # a stroke this many times as long, soon after, makes the first ones leading notes
 
       # meter: Theory::Meter; tempo: quarters a minute; top_speed: bows a second; keep_slurs: false breaks them;
@@ -48,11 +49,17 @@ module Fawnmoss
         duration = length(group)
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration),
                    strength: @meter.strength(first.at), opening:, last: index == groups.size - 1,
-                   may_lift: index.positive? && may_lift?(first, groups[index - 1].last),
-                   marks: group.flat_map(&:marks).uniq, fixed: group.filter_map { @fixed[_1.index] }.first, ideal: ideal(group, duration))
+                   may_lift: index.positive? && may_lift?(group, groups[index - 1].last),
+                   marks: group.flat_map(&:marks).uniq, fixed: fixed(group), ideal: ideal(group, duration))
       end
 
-      def may_lift?(first, before) = before.ends_phrase || seconds(first.rest_before) >= 0.3
+      def fixed(group) = group.filter_map { @fixed[_1.index] }.first
+
+      # A lift needs a rest or a phrase end; where the teacher asks for a down-bow, a long note before it lends the time.
+      def may_lift?(group, before)
+        before.ends_phrase || seconds(group.first.rest_before) >= 0.3 || (fixed(group) == :down && seconds(before.duration) >= BREATH)
+      end
+
       def seconds(quarters) = (quarters * 60 / @tempo).to_f
 
       # A quarter of the reference length gets a quarter of the bow; staccato half of that; never faster than the arm.

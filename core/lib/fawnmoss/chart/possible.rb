@@ -82,7 +82,7 @@ module Fawnmoss
 
       def impossible_pin(pin, note)
         reasons = Fingering::Reasons.new(@instrument, nil, [])
-        possible = @wide.for(note.pitch).uniq(&:visible).map { reasons.name(_1) }
+        possible = @usual.for(note.pitch).uniq(&:visible).map { reasons.name(_1) }
         Impossible.new(code: :pin, **where(note), reason: "#{note.pitch} cannot be played there (#{pin.words})",
                        remedy: "Possible places: #{possible.join('; ')}.", offers: [].freeze)
       end
