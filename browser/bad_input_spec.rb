@@ -69,6 +69,37 @@ RSpec.describe 'bad input' do
     expect(page).to have_css('h1', text: 'Linnet B')
   end
 
+  it 'shows what another window saved of a pupil beside what was typed, and loses neither' do
+    choose_pupil('Tobias')
+    click_button 'Change'
+    fill_in 'Practice, minutes a day', with: '35'
+    pupil = studio.pupils_dataset.first(name: 'Tobias')
+    expect(pupil.save_if(pupil.lock_version, size: '3/4')).to be(true) # the other window
+    click_button 'Save'
+    expect(page).to have_css('[role=alert]', text: /changed in another window.*size “3\/4”/)
+    expect(find_field('Practice, minutes a day').value).to eq('35')
+    fill_in 'Size, such as 1/2', with: '3/4'
+    click_button 'Save mine over it'
+    expect(page).to have_content('cello 3/4')
+    expect(page).to have_content('35 minutes a day')
+  end
+
+  it 'refuses a card note too long and minutes that cannot be, where they are typed' do
+    choose_pupil('Oskar')
+    open_tune('Warm Buns')
+    click_button 'Issue card'
+    fill_in 'What to listen for (optional)', with: 'la ' * 200
+    click_button 'Issue the card'
+    expect(page).to have_content('This is too long by 99 characters.')
+    fill_in 'Minutes a day', with: '1'
+    fill_in 'What to listen for (optional)', with: 'The end of each bow.'
+    click_button 'Issue the card'
+    expect(page).to have_content('1 is out of range.')
+    fill_in 'Minutes a day', with: '25'
+    click_button 'Issue the card'
+    expect(page).to have_css('.card-paper .note', text: 'The end of each bow.')
+  end
+
   it 'says which note lies below the instrument, and offers what fits' do
     add_tune_dialog
     paste("X:1\nT:Far and wide\nM:4/4\nL:1/4\nK:D\nA,,2 E,2|D2 A,2|]")

@@ -13,8 +13,8 @@ module FawnmossServer
         FawnmossServer.db.transaction do
           chart.pupil.lock!
           number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
-          card = Models::Card.create(studio_id: studio.id, pupil_id: chart.pupil_id, chart_id: chart.id, number:, issued_on: today, title: chart.tune.title,
-body:)
+          card = Models::Card.create(**chart.values.slice(:studio_id, :pupil_id), chart_id: chart.id, title: chart.tune.title, number:, body:,
+                                     issued_on: today)
           link(card)
           card
         end

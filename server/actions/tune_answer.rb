@@ -32,7 +32,7 @@ module FawnmossServer
 
       # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".
       def self.moved_words(transpose)
-        return unless transpose
+        return unless transpose && transpose['semitones'] != 0
         return "#{transpose['semitones'].abs} semitones #{transpose['semitones'].negative? ? 'lower' : 'higher'}" unless (transpose['semitones'] % 12).zero?
 
         octaves = transpose['semitones'] / 12

@@ -12,8 +12,8 @@ module FawnmossServer
       end
 
       def self.away
-        Answer.error(503, 'The studio’s database cannot be reached just now.', remedy: 'What you typed is kept on this page; try again in a moment.',
-code: 'database')
+        Answer.error(503, 'The studio’s database cannot be reached just now.', code: 'database',
+                                                                               remedy: 'What you typed is kept on this page; try again in a moment.')
       end
 
       def self.ours(env)

@@ -22,10 +22,7 @@ module Fawnmoss
 
         known = standing(marks)
         last = marks.last.on
-        if known != :started && (@today - last).to_i >= @rules[:rusty_days]
-          return State.new(name: :rusty, why: "was #{known}, nothing since #{day(last)}",
-last_on: last)
-        end
+        return rusty(known, last) if known != :started && (@today - last).to_i >= @rules[:rusty_days]
 
         State.new(name: known, why: "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}", last_on: last)
       end
@@ -33,6 +30,8 @@ last_on: last)
       def had?(skill) = of(skill).had?
 
       private
+
+      def rusty(known, last) = State.new(name: :rusty, why: "was #{known}, nothing since #{day(last)}", last_on: last)
 
       def standing(marks)
         return :secure if secure?(marks.last(3))
