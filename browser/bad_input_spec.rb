@@ -76,7 +76,7 @@ RSpec.describe 'bad input' do
     pupil = studio.pupils_dataset.first(name: 'Tobias')
     expect(pupil.save_if(pupil.lock_version, size: '3/4')).to be(true) # the other window
     click_button 'Save'
-    expect(page).to have_css('[role=alert]', text: /changed in another window.*size “3\/4”/)
+    expect(page).to have_css('[role=alert]', text: %r{changed in another window.*size “3/4”})
     expect(find_field('Practice, minutes a day').value).to eq('35')
     fill_in 'Size, such as 1/2', with: '3/4'
     click_button 'Save mine over it'

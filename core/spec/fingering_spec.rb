@@ -41,6 +41,44 @@ RSpec.describe Fawnmoss::Fingering do
     expect(low.entries.first.place.hand.name).to eq('half')
   end
 
+  describe 'beyond first position' do
+    def played(id, body, key: 'C', **options)
+      solved = chart(tune(body, key:), id, version: 'full', tempo: 72, **options)
+      names = solved.request.instrument.string_names
+      solved.entries.map do |entry|
+        place = entry.place
+        position = place.open? || place.hand.first? ? '' : "(#{place.hand.name})"
+        "#{names[place.string]}#{place.finger}#{position}#{'x' if place.placement == :extended}"
+      end.join(' ')
+    end
+
+    it 'plays G major in third position 1234 1234' do
+      expect(played('violin', 'G A B c|d e f g|', key: 'G', positions: ['3'])).to eq('D1(3) D2(3) D3(3) D4(3) A1(3) A2(3) A3(3) A4(3)')
+    end
+
+    it 'comes down two octaves with fourth fingers in that school' do
+      expect(played('violin', 'g f e d|c B A G|F E D C|B, A, G,2|', key: 'G', fourth: 'fourth')).to eq('E2 E1 A4 A3 A2 A1 D4 D3 D2 D1 G4 G3 G2 G1 G0')
+    end
+
+    it 'takes the G with 4 in second position on the bass where the school wants no open string' do
+      expect(played('bass', 'F, E, F, G,|F, E, D,2|', fourth: 'fourth')).to start_with('D2 D1 D2 D4(2)')
+    end
+
+    it 'shifts once, not twice in a row, in the bass arpeggio of D minor' do
+      hands = chart(tune('D, F, A, D|A, F, D,2|', key: 'Dm'), 'bass', version: 'full', tempo: 72).entries.map { _1.place.hand.nut }
+      expect(hands.each_cons(3).count { |a, b, c| a != b && b != c }).to eq(0)
+    end
+
+    it 'climbs the chromatic scale on the bass from half to first position between first fingers' do
+      expect(played('bass', 'D, ^D, E, F,|^F,4|')).to eq('D0 D1(half) D1 D2 D4')
+    end
+
+    it 'reaches C sharp on the cello with 4 extended after A, B, C' do
+      expect(played('cello', 'A,, B,, C, ^C,|D,4|')).to start_with('G1 G3 G4 G4x')
+      expect(played('cello', 'A,, B,, C, C,,|^C,4|')).to eq('G1 G3 G4 C0 G4x')
+    end
+  end
+
   # Every price is compared with a plain search over all chains of places.
   describe 'against brute force' do
     def cost(solver, chain)
@@ -54,7 +92,7 @@ RSpec.describe Fawnmoss::Fingering do
         total += terms.moving.sum { _1.cost(chain[index - 1], place, move) }
         next total if index == 1
 
-        shifted = chain[index - 2].hand != chain[index - 1].hand
+        shifted = !chain[index - 2].hand.same_spot?(chain[index - 1].hand)
         total + terms.turning.sum { _1.cost(chain[index - 2].string, shifted, chain[index - 1], place, move) }
       end
     end

@@ -25,10 +25,10 @@ module Fawnmoss
         @instrument.hand.positions(name)
       end
 
-      # An open string keeps the hand where it was, so it is a place once for every hand.
+      # An open string keeps the hand where it was, so it is a place once for every spot the hand may stand on.
       def unstopped(pitch)
         @instrument.open.each_index.select { @instrument.open[_1].midi == pitch.midi }.flat_map do |string|
-          @positions.map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
+          @positions.uniq(&:nut).map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
         end
       end
 

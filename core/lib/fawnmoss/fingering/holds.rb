@@ -32,7 +32,7 @@ module Fawnmoss
 
       # A lower note on the same string, the same finger elsewhere, or a hand that moved lifts the finger.
       def self.in_the_way?(place, other)
-        return true if other.hand != place.hand || other.finger == place.finger
+        return true if !other.hand.same_spot?(place.hand) || other.finger == place.finger
 
         other.string == place.string && other.semitones < place.semitones
       end

@@ -20,7 +20,7 @@ module Fawnmoss
       def total = @solver.layers.last.cost[@best.last]
 
       # Array of [term, cost] that made the place of note `index` cost what it did.
-      def fired(index) = terms_at(index) { |at| @best[at] }
+      def fired(index) = (@fired ||= {})[index] ||= terms_at(index, @best[index], index.positive? ? @best[index - 1] : nil)
 
       # Alternatives for note `index`, cheapest first.
       def alternatives(index) = (@alternatives ||= {})[index] ||= find_alternatives(index)
@@ -29,11 +29,15 @@ module Fawnmoss
 
       def find_alternatives(index)
         layer = @solver.layers[index]
-        nodes = layer.place.each_index.group_by { @solver.place_at(index, _1).visible }
-        nodes.delete(places[index].visible)
+        seen = visible(@solver.candidates[index])
+        nodes = layer.place.each_index.group_by { seen[layer.place[_1]] }
+        nodes.delete(seen[layer.place[@best[index]]])
         nodes.values.map { |same| alternative(index, same.min_by { [layer.cost[_1] + layer.rest[_1], _1] }) }
              .sort_by.with_index { |other, order| [other.extra, order] }
       end
+
+      # What a teacher sees of each candidate; candidate lists are shared between notes of one pitch.
+      def visible(list) = (@visible ||= {}.compare_by_identity)[list] ||= list.map(&:visible)
 
       def alternative(index, node)
         layer = @solver.layers[index]
@@ -50,10 +54,10 @@ module Fawnmoss
         last = walk(other, index, 1)
         counts = Hash.new(0)
         (first..last).each do |at|
-          terms_at(at) { |i| other.fetch(i) { @best[i] } }.map(&:first).each { |term| counts[term.class] += 1 }
-          fired(at).map(&:first).each { |term| counts[term.class] -= 1 }
+          terms_at(at, other[at] || @best[at], at.positive? ? other[at - 1] || @best[at - 1] : nil).map(&:first).each { |term| counts[term] += 1 }
+          fired(at).map(&:first).each { |term| counts[term] -= 1 }
         end
-        counts.reject { |_, count| count.zero? }
+        counts.reject { |_, count| count.zero? }.transform_keys(&:class)
       end
 
       def walk(other, index, direction)
@@ -69,22 +73,20 @@ module Fawnmoss
         end
       end
 
-      def terms_at(index)
-        place = @solver.place_at(index, yield(index))
-        found = @solver.terms.placing.map { [_1, _1.cost(place, @solver.notes[index])] }
-        return found.select { |_, cost| cost.positive? } if index.zero?
+      # Terms that fire when note `index` stands on `node` after `before` (the node of the note before, nil at the start).
+      def terms_at(index, node, before)
+        at = @solver.layers[index].place[node]
+        return placing(index, at) unless before
 
-        node = yield(index - 1)
-        from = @solver.place_at(index - 1, node)
-        found += @solver.terms.moving.map { [_1, _1.cost(from, place, @solver.moves[index - 1])] }
-        found += turning(index, node, from, place) if index > 1
-        found.select { |_, cost| cost.positive? }
+        layer = @solver.layers[index - 1]
+        steps = @solver.steps(index)
+        placing(index, at) + steps.fired((layer.place[before] * steps.width) + at, layer.before[before], layer.shifted[before])
       end
 
-      def turning(index, node, from, to)
-        layer = @solver.layers[index - 1]
-        @solver.terms.turning.map do |term|
-          [term, term.cost(layer.before[node], layer.shifted[node] == 1, from, to, @solver.moves[index - 1])]
+      def placing(index, at)
+        (@placing ||= Array.new(@best.size) { [] })[index][at] ||= begin
+          place = @solver.candidates[index][at]
+          @solver.terms.placing.map { [_1, _1.cost(place, @solver.notes[index])] }.select { |_, cost| cost.positive? }
         end
       end
     end

@@ -8,6 +8,9 @@ module Fawnmoss
     Position = Value.of(:name, :nut, :step, :form) do
       def first? = name == '1'
 
+      # The hand stands where it stood: opening it for a stretch is no shift.
+      def same_spot?(other) = nut == other.nut
+
       # "first position", "half position", for sentences.
       def words
         ordinal = { 'half' => 'half', '1' => 'first', '2' => 'second', '3' => 'third', '4' => 'fourth', '5' => 'fifth' }

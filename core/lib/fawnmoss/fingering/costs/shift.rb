@@ -9,7 +9,7 @@ module Fawnmoss
         noun 'shift', 'shifts'
 
         def cost(from, to, move)
-          return 0 if from.hand == to.hand
+          return 0 if from.hand.same_spot?(to.hand)
 
           distance = (from.hand.nut - to.hand.nut).abs
           price = (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100

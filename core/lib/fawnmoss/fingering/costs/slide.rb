@@ -3,7 +3,7 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # The same finger, the same string, two pitches in a row: it has to slide.
+      # The same finger, the same string, two pitches in a row: it has to slide. (A hand that opens for it is a stretch.)
       class Slide < Term
         noun 'sliding finger', 'sliding fingers'
 
