@@ -13,7 +13,8 @@ module FawnmossServer
       # The row with its path in short: how many skills stand where, the next two, when last seen.
       def self.summary(pupil, today)
         subject = Subject.pupil(pupil, today)
-        { **row(pupil), last_seen: subject.marks.last&.made_on&.iso8601, counts: counts(subject), next: proposals(subject), look: look(subject, today) }
+        { **row(pupil), last_seen: subject.marks.last&.made_on&.iso8601, counts: counts(subject), next: proposals(subject),
+          look: look(subject, today), in_work: in_work(pupil) }
       end
 
       # Everything the pupil page shows.
@@ -29,10 +30,15 @@ module FawnmossServer
       end
 
       def self.proposals(subject)
-        Fawnmoss::Path::NextSkills.new(subject.skills, subject.states).list.map do |proposal|
+        Fawnmoss::Path::NextSkills.new(subject.skills, subject.states, wanted: subject.pupil.wanted).list.map do |proposal|
           { skill: proposal.skill.id, name: proposal.skill.name, reasons: proposal.reasons, task: proposal.skill.task,
             checks: proposal.skill.checks, caution: proposal.skill.caution }
         end
+      end
+
+      def self.in_work(pupil)
+        card = pupil.in_work
+        card && { card_id: card.id, title: card.title, issued_on: card.issued_on.iso8601 }
       end
 
       def self.path(subject)
@@ -82,7 +88,7 @@ module FawnmossServer
           "Stuck since #{run.last.made_on.strftime('%-d %B')}: #{subject.skills_by_id[id].name}. Try an easier step."
         end
       end
-      private_class_method :path, :counts, :progress, :tunes, :rusty, :stuck
+      private_class_method :in_work, :path, :counts, :progress, :tunes, :rusty, :stuck
     end
   end
 end

@@ -97,6 +97,18 @@ RSpec.describe 'pupils' do
     expect(status).to eq(422)
   end
 
+  it 'names the tune in work, and prefers the skill it asks for' do
+    pupil = add_pupil
+    had = %w[body.ready bow.hold sound.open rhythm.plain rhythm.eighths left.first-fingers crossing.next pattern.2-3-close bow.slur]
+    had.product([9, 1]).each { |skill, ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill:, value: 2, made_on: (Date.today - ago).iso8601 }) }
+    reasons = -> { api(:get, "/api/pupils/#{pupil[:id]}")[:next].to_h { [_1[:skill], _1[:reasons]] } }
+    expect(reasons.call.values.flatten).not_to include('a tune in work asks for it')
+    chart = open_chart(pupil:, tune: add_tune('A B c d|B4|', title: 'Low two', key: 'G'))
+    api(:post, "/api/charts/#{chart[:id]}/cards", {})
+    expect(reasons.call['pattern.1-2-close']).to include('a tune in work asks for it')
+    expect(api(:get, '/api/pupils')[:pupils].first[:in_work]).to include(title: 'Low two', issued_on: Date.today.iso8601)
+  end
+
   it 'notices who is stuck, rusty or long not seen' do
     pupil = add_pupil
     [70, 50, 30].each { |ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill: 'bow.hold', value: 1, made_on: (Date.today - ago).iso8601 }) }

@@ -2,7 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { Today } from '../api/types'
-import { longDate } from '../geometry/dates'
+import { longDate, shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
@@ -32,6 +32,7 @@ onMounted(load)
           <div class="time">{{ pupil.lesson_time ?? 'no time' }}<small>{{ pupil.lesson_minutes }} min</small></div>
           <div>
             <h3><router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }} {{ pupil.size }}</span></h3>
+            <p v-if="pupil.in_work">In work: <router-link :to="`/cards/${pupil.in_work.card_id}`">{{ pupil.in_work.title }}</router-link> <span class="quiet">since {{ shortDate(pupil.in_work.issued_on) }}</span></p>
             <p v-if="pupil.next.length">
               New today: <template v-for="(one, index) in pupil.next" :key="one.skill">{{ index ? '; ' : '' }}<b>{{ one.name }}</b> <span class="quiet">({{ one.reasons[0] }})</span></template>
             </p>

@@ -29,7 +29,7 @@ export const usePupils = defineStore('pupils', () => {
   /** Fits a changed pupil into the list. */
   function keep(pupil: Pupil): void {
     const old = all.value.find((other) => other.id === pupil.id)
-    if (old) Object.assign(old, { ...pupil, counts: old.counts, last_seen: old.last_seen })
+    if (old) Object.assign(old, { ...pupil, counts: old.counts, last_seen: old.last_seen, in_work: old.in_work })
   }
 
   return { all, current, currentId, instrument, load, choose, keep }
