@@ -107,15 +107,20 @@ RSpec.describe 'the main job' do
     log_in
     choose_pupil('Oskar')
     open_tune('Old Acquaintance', 'Full')
-    off = page.evaluate_script(<<~JS)
-      [...document.querySelectorAll('.system')].flatMap(system => {
-        const left = system.getBoundingClientRect().left;
-        const heads = [...system.querySelectorAll('g.note .notehead')].map(head => { const box = head.getBoundingClientRect(); return box.left + box.width / 2 - left });
-        const digits = [...system.querySelectorAll('.digit')].map(digit => { const box = digit.getBoundingClientRect(); return box.left + box.width / 2 - left });
-        return digits.map(x => Math.min(...heads.map(head => Math.abs(head - x))));
-      })
-    JS
+    off = distances_from_note_heads
     expect(off.size).to eq(28)
     expect(off.max).to be < 1.0
+  end
+
+  it 'keeps the bands on the notes on paper, where the sheet is narrower than on the screen' do
+    log_in
+    choose_pupil('Linnet')
+    click_link 'No. 3, Brook Song'
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 640, height: 900, deviceScaleFactor: 1, mobile: false)
+    page.driver.browser.execute_cdp('Emulation.setEmulatedMedia', media: 'print')
+    expect(distances_from_note_heads.max).to be < 1.0
+  ensure
+    page.driver.browser.execute_cdp('Emulation.setEmulatedMedia', media: '')
   end
 end

@@ -4,6 +4,9 @@ require 'open3'
 
 # What a teacher does, in words.
 module Steps
+  # Clears a field as a person does: the driver's own clearing is not always noticed by the page.
+  def fill_in(locator, with:) = super(locator, with:, fill_options: { clear: :backspace })
+
   def log_in
     visit '/login'
     fill_in 'Email', with: Demo::EMAIL
@@ -38,6 +41,17 @@ module Steps
   # Digits over the staff, in order.
   def digits = page.all('.desk .digit, .card-paper .digit').map(&:text)
   def saved = expect(page).to(have_css('.state', text: /\Asaved\z/))
+
+  # How far each digit stands from the nearest note head, in pixels, all systems.
+  def distances_from_note_heads
+    page.evaluate_script(<<~JS)
+      [...document.querySelectorAll('.system')].flatMap(system => {
+        const centre = element => { const box = element.getBoundingClientRect(); return box.left + box.width / 2 };
+        const heads = [...system.querySelectorAll('g.note .notehead')].map(centre);
+        return [...system.querySelectorAll('.digit')].map(centre).map(x => Math.min(...heads.map(head => Math.abs(head - x))));
+      })
+    JS
+  end
 
   # The page as it prints, as text.
   def printed

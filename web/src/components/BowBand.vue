@@ -24,7 +24,7 @@ const labels = computed(() => {
 </script>
 
 <template>
-  <svg class="band" :width="layout.width" :height="height" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
+  <svg class="band" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
     <defs>
       <pattern id="short-of-bow" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line class="hatch" y2="5" /></pattern>
     </defs>
@@ -43,7 +43,7 @@ const labels = computed(() => {
 </template>
 
 <style scoped>
-.band { display: block; overflow: visible; }
+.band { display: block; width: 100%; height: auto; overflow: visible; }
 .ground { fill: rgba(var(--v-theme-on-background), 0.05); }
 .bar { stroke: var(--rule); }
 .middle { stroke: var(--rule); stroke-dasharray: 2 4; }

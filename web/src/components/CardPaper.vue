@@ -71,5 +71,5 @@ ol { padding-left: 1.2em; margin: 4px 0 8px; }
 td { padding: 2px 8px 2px 0; font-size: 0.9rem; }
 td.box { padding: 0; }
 table { border-collapse: separate; border-spacing: 0 4px; align-self: start; }
-@media print { .card-paper { max-width: none; --moss: #2d4523; --fawn: #333; --quiet: #222; --ink: #000; --paper: #fff; } header h1 { font-size: 1.6rem; } }
+@media print { .card-paper { max-width: none; padding: 0 2mm; /* bar numbers hang out to the left, and paper clips */ --moss: #2d4523; --fawn: #333; --quiet: #222; --ink: #000; --paper: #fff; } header h1 { font-size: 1.6rem; } }
 </style>

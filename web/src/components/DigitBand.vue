@@ -11,7 +11,7 @@ const signed = (one: Placed): boolean => one.note.join !== 'slur'
 </script>
 
 <template>
-  <svg class="band" :width="width" :height="size.digits" :viewBox="`0 ${58 - size.digits} ${width} ${size.digits}`" aria-hidden="true">
+  <svg class="band" :viewBox="`0 ${58 - size.digits} ${width} ${size.digits}`" aria-hidden="true">
     <g v-for="one in notes" :key="one.note.id" :transform="`translate(${one.x} 0)`" :class="{ chosen: one.index === selected }">
       <BowSign v-if="signed(one)" :direction="one.note.direction" :join="one.note.join" :y="size.digits < 58 ? 12 : 6" />
       <path v-if="one.note.pinned.includes('direction')" class="pin" d="M -6 27 H 6" />
@@ -23,7 +23,7 @@ const signed = (one: Placed): boolean => one.note.join !== 'slur'
 </template>
 
 <style scoped>
-.band { display: block; overflow: visible; }
+.band { display: block; width: 100%; height: auto; overflow: visible; }
 .digit { font: 600 17px var(--v-font-body); fill: var(--ink); }
 .word { font: italic 500 10.5px var(--v-font-heading); fill: var(--fawn); }
 .pin { stroke: var(--fawn); stroke-width: 2; }

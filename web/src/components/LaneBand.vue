@@ -19,7 +19,7 @@ const holds = computed(() =>
 </script>
 
 <template>
-  <svg class="band" :width="layout.width" :height="height" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
+  <svg class="band" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
     <line v-for="x in layout.bars" :key="`b${x}`" class="bar" :x1="x" :x2="x" :y1="size.laneTop - 8" :y2="height - 10" />
     <g v-for="(name, index) in names" :key="name">
       <line class="string" :x1="14" :x2="layout.width" :y1="y(name)" :y2="y(name)" :stroke-width="0.9 + index * 0.35" />
@@ -37,7 +37,7 @@ const holds = computed(() =>
 </template>
 
 <style scoped>
-.band { display: block; overflow: visible; }
+.band { display: block; width: 100%; height: auto; overflow: visible; }
 .string { stroke: rgba(var(--v-theme-on-background), 0.45); }
 .bar { stroke: var(--rule); stroke-width: 1; }
 .name { font: 600 12px var(--v-font-body); fill: var(--quiet); }

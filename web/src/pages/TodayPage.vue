@@ -59,6 +59,7 @@ onMounted(load)
 .time { font-size: 1.3rem; font-weight: 600; line-height: 1.1; }
 .time small { display: block; font-size: 0.85rem; font-weight: 400; color: var(--quiet); }
 .look { padding: 5px 0; }
+.look > span { margin-left: 8px; }
 p { margin-bottom: 2px; }
 h3 a { color: var(--ink); }
 @media (max-width: 600px) { .day li { grid-template-columns: 64px 1fr; } }
