@@ -4,25 +4,17 @@ import { useRoute } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import { useLoad } from '../composables/useLoad'
 import { shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
 const pupils = usePupils()
-const card = ref<Card | null>(null)
+const { data: card, problem, load } = useLoad(() => ask<Card>('GET', `/cards/${route.params.id}`))
 const ready = ref(false)
-const problem = ref<Trouble | null>(null)
 const said = ref('')
 
-async function load(): Promise<void> {
-  problem.value = null
-  try {
-    card.value = await ask<Card>('GET', `/cards/${route.params.id}`)
-    pupils.choose(card.value.pupil_id)
-  } catch (error) {
-    problem.value = error as Trouble
-  }
-}
+watch(card, (shown) => shown && pupils.choose(shown.pupil_id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
 const address = () => (card.value?.link ? `${location.origin}${card.value.link.path}` : '')

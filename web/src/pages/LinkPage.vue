@@ -1,24 +1,17 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import type { PublicCard } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import { useLoad } from '../composables/useLoad'
 
 /** Behind a private link: the card, without a frame and without a way to anything else. */
 const route = useRoute()
-const card = ref<PublicCard | null>(null)
-const problem = ref<Trouble | null>(null)
-
-async function load(): Promise<void> {
-  problem.value = null
-  try {
-    card.value = await ask<PublicCard>('GET', `/link/${route.params.token}`)
-    document.title = `${card.value.title} · practice card`
-  } catch (error) {
-    problem.value = error as Trouble
-  }
-}
+const { data: card, problem, load } = useLoad(() => ask<PublicCard>('GET', `/link/${route.params.token}`))
+watch(card, (shown) => {
+  if (shown) document.title = `${shown.title} · practice card`
+})
 onMounted(load)
 </script>
 

@@ -1,37 +1,33 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { CardSummary, MarkInput, Pupil } from '../api/types'
 import MarkButtons from '../components/MarkButtons.vue'
 import PathStones from '../components/PathStones.vue'
 import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
+import { useLoad } from '../composables/useLoad'
 import { shortDate, WEEKDAYS } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
 const route = useRoute()
+const router = useRouter()
 const pupils = usePupils()
-const pupil = ref<Pupil | null>(null)
+const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${route.params.id}`))
 const open = ref<string | null>(null)
 const changing = ref(false)
 const busy = ref(false)
-const problem = ref<Trouble | null>(null)
 const said = ref('')
 const unsent = ref<MarkInput | null>(null)
 
-async function load(): Promise<void> {
-  problem.value = null
-  try {
-    pupil.value = await ask<Pupil>('GET', `/pupils/${route.params.id}`)
-    pupils.choose(pupil.value.id)
-  } catch (error) {
-    problem.value = error as Trouble
-  }
-}
+watch(() => pupil.value?.id, (id) => id && pupils.choose(id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
-watch(() => pupils.currentId, (id) => { if (id && pupil.value && id !== pupil.value.id) void ask<Pupil>('GET', `/pupils/${id}`).then((found) => (pupil.value = found)) })
+// Another pupil chosen at the top: this page shows that one, under its own address.
+watch(() => pupils.currentId, (id) => {
+  if (id && pupil.value && id !== pupil.value.id) void router.push(`/pupils/${id}`)
+})
 
 const stone = computed(() => pupil.value?.path.find((one) => one.id === open.value) ?? null)
 const next = computed(() => pupil.value?.next.map((one) => one.skill) ?? [])

@@ -1,22 +1,13 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { onMounted } from 'vue'
+import { ask } from '../api/client'
 import type { Today } from '../api/types'
+import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
-const day = ref<Today | null>(null)
-const problem = ref<Trouble | null>(null)
-
-async function load(): Promise<void> {
-  problem.value = null
-  try {
-    day.value = await ask<Today>('GET', '/today')
-  } catch (error) {
-    problem.value = error as Trouble
-  }
-}
+const { data: day, problem, load } = useLoad(() => ask<Today>('GET', '/today'))
 onMounted(load)
 </script>
 
