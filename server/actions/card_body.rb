@@ -11,7 +11,7 @@ module FawnmossServer
         shown = Charts.answer(chart, today)
         minutes = fields.integer('minutes_per_day', 5..240, default: chart.pupil.minutes_per_day)
         { pupil: chart.pupil.name, studio: studio_name(chart), minutes_per_day: minutes, note: fields.text('note', max: 500, default: ''), steps: steps(shown),
-          caution: caution(chart, shown, today), musicxml: Charts.musicxml(chart, today, marks: false),
+          caution: caution(chart, shown, today), musicxml: Charts.score(chart, today),
           **shown.slice(:version, :tempo, :chart, :hand_fingers, :strings, :contact_zone, :set_bow) }
       end
 

@@ -85,10 +85,17 @@ module FawnmossServer
         { strings: instrument.string_names, contact_zone: instrument.contact_zone, set_bow: instrument.set_bow }
       end
 
-      # MusicXML for the engraver (ids, no marks) or for other programs (marks, no ids).
-      def self.musicxml(chart, today, marks:)
+      # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
+      def self.score(chart, today)
+        subject = subject(chart, today)
+        request = subject.request(chart.version, chart.options)
+        Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument)
+      end
+
+      # MusicXML for other programs: all marks, no ids.
+      def self.musicxml(chart, today)
         found, = solved(chart, today)
-        Fawnmoss::Notation::MusicXml.write(found.tune, ids: !marks, marks: marks ? found.by_id : {}, instrument: found.request.instrument)
+        Fawnmoss::Notation::MusicXml.write(found.tune, marks: found.by_id, instrument: found.request.instrument)
       end
       private_class_method :create, :subject, :solve, :shape, :instrument
     end
