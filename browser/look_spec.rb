@@ -57,6 +57,19 @@ RSpec.describe 'the look of it' do
     press(:escape)
   end
 
+  it 'shows another pupil when one is typed at the top, under that pupil’s address' do
+    choose_pupil('Linnet')
+    press('/')
+    input = find('.strip input')
+    wait_until { page.evaluate_script('arguments[0].selectionEnd - arguments[0].selectionStart', input) == 'Linnet, violin'.size }
+    page.driver.browser.action.send_keys('Osk').perform
+    find('.v-list-item', text: 'Oskar, violin').click
+    expect(page).to have_css('h1', text: 'Oskar')
+    expect(page).to have_current_path("/pupils/#{studio.pupils_dataset.first(name: 'Oskar').id}")
+    visit '/tunes'
+    expect(page).to have_content('for Oskar')
+  end
+
   it 'fits a phone: the card scrolls down, never sideways' do
     choose_pupil('Linnet')
     link = studio.pupils_dataset.first(name: 'Linnet').cards.find { _1.title == 'Brook Song' }.live_link

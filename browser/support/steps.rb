@@ -42,6 +42,11 @@ module Steps
   def digits = page.all('.desk .digit, .card-paper .digit').map(&:text)
   def saved = expect(page).to(have_css('.state', text: /\Asaved\z/))
 
+  # Waits for what no matcher sees.
+  def wait_until
+    page.document.synchronize(8, errors: [Capybara::ExpectationNotMet]) { yield || raise(Capybara::ExpectationNotMet, 'not in time') }
+  end
+
   # How far each digit stands from the nearest note head, in pixels, all systems.
   def distances_from_note_heads
     page.evaluate_script(<<~JS)

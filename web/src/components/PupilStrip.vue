@@ -21,6 +21,12 @@ const chosen = computed({
   },
 })
 
+/** Typing replaces the name that stands there. It is selected once the field has put it in place. */
+function selectName(event: FocusEvent): void {
+  const input = event.target
+  if (input instanceof HTMLInputElement) setTimeout(() => input.select(), 60)
+}
+
 onMounted(() => pupils.load().catch(() => undefined))
 useKeys((event) => {
   if (event.key !== '/') return
@@ -35,6 +41,7 @@ useKeys((event) => {
     <v-autocomplete
       ref="field" v-model="chosen" :items="choices" label="Current pupil" single-line hide-details auto-select-first
       class="who" :menu-props="{ maxHeight: 420 }" aria-label="Current pupil or instrument"
+      no-data-text="Nobody of that name" @focusin="selectName"
     />
     <router-link v-if="pupils.current" :to="`/pupils/${pupils.current.id}`" class="small">open {{ pupils.current.name }}</router-link>
     <span v-if="pupils.current?.next[0]" class="next quiet small">next: {{ pupils.current.next.map((one) => one.name).join('; ') }}</span>
