@@ -26,6 +26,21 @@ module Trade
     chart.entries.map { |entry| "#{names[entry.place.string]}#{entry.place.finger}" }.join(' ')
   end
 
+  # Breaks a text `times` times, 1 to `most` characters at a time, from a seed, and hands each to the block: it must end
+  # in a value or in InvalidTune with a message, never in another exception.
+  def survives_mutilation(text, signs, seed:, times:, most:)
+    random = Random.new(seed)
+    times.times do
+      broken = text.dup
+      random.rand(1..most).times { broken[random.rand(broken.size)] = signs.sample(random:) }
+      begin
+        yield broken
+      rescue Fawnmoss::InvalidTune => e
+        expect(e.message).not_to be_empty
+      end
+    end
+  end
+
   def directions(chart) = chart.entries.map { { down: 'D', up: 'U' }.fetch(_1.direction) }.join
   def pin(note, **fixed) = Fawnmoss::Chart::Pin.new(note:, **fixed)
 end

@@ -24,7 +24,6 @@ export const useChart = defineStore('chart', () => {
   const other = ref<ChartView | null>(null)
   const before = ref<Marks[]>([])
   const after = ref<Marks[]>([])
-  const lastMs = ref(0)
   let wanted: Marks | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -97,11 +96,9 @@ export const useChart = defineStore('chart', () => {
     const sending = wanted
     const moved = JSON.stringify(sending.options.transpose) !== JSON.stringify(chart.options.transpose)
     state.value = 'saving'
-    const started = performance.now()
     try {
       const found = await ask<ChartView>('PUT', `/charts/${chart.id}`, { lock_version: chart.lock_version, ...sending })
       if (view.value?.id !== chart.id) return
-      lastMs.value = performance.now() - started
       show(found)
       if (wanted === sending) settle(chart.id)
       if (moved) await loadScore()
@@ -164,5 +161,5 @@ export const useChart = defineStore('chart', () => {
     if (notes.value.length) selected.value = Math.min(notes.value.length - 1, Math.max(0, (selected.value ?? (by > 0 ? -1 : notes.value.length)) + by))
   }
 
-  return { view, musicxml, selected, state, refused, other, before, after, lastMs, notes, note, load, undo, redo, resolve, pin, option, step, push }
+  return { view, musicxml, selected, state, refused, other, before, after, notes, note, load, undo, redo, resolve, pin, option, step, push }
 })

@@ -25,9 +25,6 @@ module Fawnmoss
       # In words, for screens and screen readers: "F sharp", "B flat", "C".
       def spoken = [letter, self.class::SPOKEN[alter + 2]].compact.join(' ')
 
-      # Pitch class 0..11, C is 0.
-      def pitch_class = midi % 12
-
       # The pitch `interval` higher, spelled by the interval's steps (lower for negative intervals).
       #   Pitch.parse('D4').up(Interval.new(steps: 4, semitones: 7)).to_s # => "A4"
       # Raises InvalidInput when the spelling would need more than a double accidental.
