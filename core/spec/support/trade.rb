@@ -27,16 +27,17 @@ module Trade
   end
 
   # Breaks a text `times` times, 1 to `most` characters at a time, from a seed, and hands each to the block: it must end
-  # in a value or in InvalidTune with a message, never in another exception.
+  # in a value or in InvalidTune with a message, never in another exception. Returns how many did.
   def survives_mutilation(text, signs, seed:, times:, most:)
     random = Random.new(seed)
-    times.times do
+    times.times.count do
       broken = text.dup
       random.rand(1..most).times { broken[random.rand(broken.size)] = signs.sample(random:) }
       begin
         yield broken
+        true
       rescue Fawnmoss::InvalidTune => e
-        expect(e.message).not_to be_empty
+        !e.message.empty?
       end
     end
   end
