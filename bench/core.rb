@@ -28,7 +28,7 @@ def tune(body) = Fawnmoss::Notation::Abc.read("X:1\nT:Bench\nM:4/4\nL:1/4\nK:D\n
 def solve(tune, id, version, **options)
   down = { 'cello' => -1, 'bass' => -1 }.fetch(id, 0)
   request = Fawnmoss::Chart::Request.build(instrument: CATALOGUE.instrument(id), version:, transpose: Fawnmoss::Theory::Interval.octaves(down), **options)
-  chart = Fawnmoss::Chart::Solve.call(tune, request, weights: CATALOGUE.weights)
+  chart = Fawnmoss::Chart::Solve.call(tune, request, CATALOGUE)
   raise chart.reason if chart.is_a?(Fawnmoss::Chart::Impossible)
 
   chart

@@ -10,9 +10,9 @@ module FawnmossData
 
   # Returns a Fawnmoss::Catalogue.
   def self.load
-    instruments, skills, weights = %w[instruments skills weights].map do |name|
+    instruments, skills, weights, drills = %w[instruments skills weights drills].map do |name|
       YAML.safe_load_file(File.join(FOLDER, "#{name}.yml"), aliases: true)
     end
-    Fawnmoss::Catalogue.new(instruments:, skills:, weights:)
+    Fawnmoss::Catalogue.new(instruments:, skills:, weights:, drills:)
   end
 end

@@ -45,7 +45,7 @@ module FawnmossServer
       [solve(score, request(version, { 'transpose' => transpose })), transpose]
     end
 
-    def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, weights: FawnmossServer.catalogue.weights)
+    def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, FawnmossServer.catalogue)
 
     private
 

@@ -116,8 +116,8 @@ RSpec.describe Fawnmoss::Bowing do
   # All directions and extents of short lists, tried one by one on a coarse bow, never beat the planner.
   it 'is the cheapest plan: brute force on short stroke lists' do
     ['D2 E|F3|', 'D/E/ F G|A3|', 'G A/B/ A|D3|'].each do |body|
-      strokes = described_class::Strokes.new(tune(body, meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'),
-                                             tempo: 72, top_speed: 1.25, keep_slurs: true, fixed: {}).list
+      asked = described_class::Asked.new(tempo: 72, top_speed: 1.25, keep_slurs: true, directions: {}, pinned: {}, strings: {}, rocks: false, middle: 0.5)
+      strokes = described_class::Strokes.new(tune(body, meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'), asked).list
       planned = described_class::Planner.new(strokes).plan.sum(&:cost)
       cells = (0..16).step(2).map { _1 / 16.0 }
       best = cells.flat_map { |start| %i[down up].map { |direction| cheapest(strokes, start, direction, cells) } }.min

@@ -25,7 +25,7 @@ RSpec.describe Fawnmoss::Instrument do
   # Semitones above the open string in first position: the guide's table (common practice, no source).
   it 'lets violin fingers follow letters, and accidentals decide the placement' do
     expected = { 'Eb4' => [1, :low], 'E4' => [1, :natural], 'F4' => [2, :low], 'F#4' => [2, :high], 'G4' => [3, :natural], 'G#4' => [3, :high],
-                 'Ab4' => [4, :low], 'A4' => [4, :natural], 'A#4' => [4, :extended], 'D#4' => [1, :low] }
+                 'Ab4' => [4, :low], 'A4' => [4, :natural], 'A#4' => [4, :extended], 'D#4' => [1, :extended] }
     expect(expected.keys.to_h { |name| [name, place('violin', name, 'D').then { [_1.finger, _1.placement] }] }).to eq(expected)
   end
 

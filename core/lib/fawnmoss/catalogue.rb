@@ -1,16 +1,17 @@
 # frozen_string_literal: true
 
 module Fawnmoss
-  # The data that ships with Fawnmoss, read at the edge and handed in: instruments, skills, cost weights.
+  # The data that ships with Fawnmoss, read at the edge and handed in: instruments, skills, cost weights, drills.
   class Catalogue
     INSTRUMENTS = %w[violin viola cello bass].freeze
 
-    attr_reader :skills, :weights
+    attr_reader :skills, :drills
 
-    # instruments, weights: hashes as in core/data/*.yml. skills: list of skill entries.
-    def initialize(instruments:, skills:, weights:)
+    # instruments, weights: hashes as in core/data/*.yml. skills, drills: lists of entries.
+    def initialize(instruments:, skills:, weights:, drills:)
       @instruments = instruments
-      @weights = weights
+      @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
+      @drills = Analysis::Drill.table(drills)
       @skills = Path::Skill.list_from_data(skills)
       freeze
     end
@@ -24,6 +25,10 @@ module Fawnmoss
       end
       Instrument::Instrument.from_data(id, data, tuning:, bass_hand:)
     end
+
+    # Cost weights of the fingering for an instrument id and a version, symbol keys.
+    #   catalogue.weights('violin', 'simple')[:crossing] # => 100
+    def weights(id, version) = @weights.fetch(id).fetch(version)
 
     # Skills that belong to an instrument, in path order, each needing only skills of that instrument.
     def skills_for(instrument_id)

@@ -10,8 +10,12 @@ module Fawnmoss
       Struct.new(*fields, keyword_init: true) do
         def initialize(**)
           super
+          derive
           freeze
         end
+
+        # What a value works out once, when it is built, and keeps.
+        def derive; end
 
         class_eval(&body) if body
       end

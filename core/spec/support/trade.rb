@@ -17,7 +17,7 @@ module Trade
   # The chart (or Impossible) of a tune for an instrument id.
   def chart(tune, id = 'violin', instrument_options: {}, **request)
     request = Fawnmoss::Chart::Request.build(instrument: instrument(id, **instrument_options), **request)
-    Fawnmoss::Chart::Solve.call(tune, request, weights: CATALOGUE.weights)
+    Fawnmoss::Chart::Solve.call(tune, request, CATALOGUE)
   end
 
   # "D0 D1 D2 D3": string and finger of every note.

@@ -4,26 +4,34 @@ module Fawnmoss
   module Analysis
     # What a chart asks of a pupil: skill ids for every note, and the bars where each is asked for.
     class Demands
-      # notes: Score::Played; places: Instrument::Place; joins: join per note (:start, :change, :slur, :stop, :lift).
-      def initialize(tune, instrument, notes, places, joins)
+      JOINS = { slur: 'bow.slur', stop: 'bow.same-way', hook: 'bow.hook', lift: 'bow.lift', recovery: 'bow.recovery' }.freeze
+      PATTERNS = { [2, :high] => 'pattern.2-3-close', [2, :low] => 'pattern.1-2-close', [3, :high] => 'pattern.3-4-close', [1, :low] => 'pattern.low-1' }.freeze
+
+      # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
+      # :slur, :hook, :stop, :lift, :recovery).
+      def initialize(tune, instrument, sounds, places, joins)
         @tune = tune
+        @compound = tune.meter.compound?
         @instrument = instrument
-        @notes = notes
+        @sounds = sounds
         @places = places
         @joins = joins
+        @left_hand = {}
       end
 
       # Array of arrays of skill ids, one per note, in path order within a note.
       def per_note
-        @per_note ||= @notes.each_index.map do |index|
-          ['sound.open', *rhythm(@notes[index]), *left_hand(@places[index]), *crossing(index), *bow(index)].freeze
+        @per_note ||= @sounds.each_index.flat_map do |at|
+          shared = [*crossing(at), *JOINS[@joins[at]], ('left.double-stop' if @places[at].double?)].compact
+          @sounds[at].each_with_index.map { |note, part| ['sound.open', *rhythm(note), *left_hand(@places[at].parts[part]), *shared].uniq.freeze }
         end
       end
 
       # { skill id => [bar numbers] } in order of first appearance.
       def bars
+        notes = @sounds.flatten
         per_note.each_with_index.with_object({}) do |(ids, index), found|
-          ids.each { |id| (found[id] ||= []) << @notes[index].bar }
+          ids.each { |id| (found[id] ||= []) << notes[index].bar }
         end.transform_values(&:uniq)
       end
 
@@ -31,30 +39,29 @@ module Fawnmoss
 
       def rhythm(note)
         written = note.note
-        ids = []
-        ids << (written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain')
+        ids = [written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain']
         ids << 'rhythm.triplet' if written.triplet
-        ids << 'rhythm.dotted' if written.dots.positive? && written.duration != 3 && !@tune.meter.compound?
-        ids << 'rhythm.six-eight' if @tune.meter.compound?
+        ids << 'rhythm.dotted' if written.dots.positive? && written.duration != 3 && !@compound
+        ids << 'rhythm.six-eight' if @compound
         ids << 'rhythm.pick-up' if note.bar.zero?
+        ids << 'ornament.trill' if written.graces || written.marks.include?(:trill)
         ids
       end
 
       def left_hand(place)
         return [] if place.open?
 
-        case @instrument.hand
-        when Instrument::Hands::Letters then upper(place)
-        when Instrument::Hands::Cello then ['left.first-fingers', ('pattern.second-finger' if place.finger == 2), *out_of_first(place)].compact
-        else ['left.block', ('pattern.second-finger' if place.finger == 2), *out_of_first(place)].compact
-        end
+        @left_hand[[place.finger, place.placement, place.hand.name]] ||= case @instrument.hand
+                                                                         when Instrument::Hands::Letters then upper(place)
+                                                                         when Instrument::Hands::Cello then low(place, 'left.first-fingers')
+                                                                         else low(place, 'left.block')
+                                                                         end
       end
 
+      def low(place, first) = [first, ('pattern.second-finger' if place.finger == 2), *out_of_first(place)].compact
+
       def upper(place)
-        pattern = { [2, :high] => 'pattern.2-3-close', [2, :low] => 'pattern.1-2-close', [3, :high] => 'pattern.3-4-close',
-                    [1, :low] => 'pattern.low-1' }[[place.finger, place.placement]]
-        fourth = 'left.fourth' if place.finger == 4
-        ['left.first-fingers', pattern, fourth, *out_of_first(place)].compact
+        ['left.first-fingers', PATTERNS[[place.finger, place.placement]], ('left.fourth' if place.finger == 4), *out_of_first(place)].compact
       end
 
       def out_of_first(place)
@@ -64,15 +71,11 @@ module Fawnmoss
         ids
       end
 
-      def crossing(index)
-        return [] if index.zero?
+      def crossing(at)
+        return [] if at.zero?
 
-        apart = (@places[index].string - @places[index - 1].string).abs
+        apart = Crossings.apart(@places[at - 1], @places[at])
         [[], ['crossing.next']].fetch(apart, ['crossing.next', 'crossing.skip'])
-      end
-
-      def bow(index)
-        { slur: ['bow.slur'], stop: ['bow.same-way'], lift: ['bow.lift'] }.fetch(@joins[index], [])
       end
     end
   end

@@ -11,67 +11,111 @@ module Fawnmoss
       CELLS = 16
       WIDTH = CELLS + 1
       LEAST = 2 # cells: no stroke is shorter
+      BALANCE = 5 # cell: the balance point, about a third of the bow from the frog
       DIRECTIONS = %i[down up].freeze
       NEVER = Float::INFINITY
 
-      # cost, from (cell where the stroke begins), before (slot of the stroke before) and join: arrays by slot.
-      Layer = Struct.new(:cost, :from, :before, :join)
+      # cost, from (cell where the stroke begins): arrays by slot; starts: the Starts of each direction.
+      Layer = Struct.new(:cost, :from, :starts)
       # For each cell where a stroke may begin: what it costs to stand there, from which slot, by which join.
       Starts = Struct.new(:cost, :before, :join)
 
-      # strokes: Stroke list; start: :down, :up or nil (free); joins: of :stop and :lift, what may be used besides a plain
-      # change. A stroke whose direction is fixed may always stop and go on, or lift where there is time.
-      def initialize(strokes, start: nil, joins: %i[stop lift])
+      # strokes: Stroke list; start: :down, :up, :balance or nil (free); joins: of :hook, :stop, :lift and :recovery, what may
+      # be used besides a plain change. What is fixed, printed or pinned, is always open to a stroke.
+      def initialize(strokes, start: nil, joins: %i[hook stop lift recovery])
         @strokes = strokes
         @start = start
         @joins = joins
         @extents = {}
       end
 
-      # Array of Planned, one per stroke.
+      # Array of Planned, one per stroke; or the Stroke at which the marks that are fixed leave no way to go on.
       def plan
         layers = []
-        @strokes.each { |stroke| layers << layer(stroke, layers.last) }
+        @strokes.each do |stroke|
+          layers << layer(stroke, layers.last)
+          return stroke if layers.last.cost.min == NEVER
+        end
         trace(layers)
       end
 
       private
 
       def layer(stroke, last)
-        reached = Layer.new(Array.new(2 * WIDTH, NEVER), Array.new(2 * WIDTH), Array.new(2 * WIDTH), Array.new(2 * WIDTH))
+        reached = Layer.new(Array.new(2 * WIDTH, NEVER), Array.new(2 * WIDTH), {})
         extents = extents(stroke)
-        allowed(stroke, last).each { |direction| extend(reached, starts(stroke, direction, last), extents, stroke, direction) }
+        allowed(stroke, last).each do |direction|
+          reached.starts[direction] = starts(stroke, direction, last)
+          extend(reached, reached.starts[direction].cost, extents, Costs::Direction.cost(stroke, direction), direction == :down)
+        end
         reached
       end
 
       def allowed(stroke, last)
         return [stroke.fixed] if stroke.fixed
-        return [@start] if last.nil? && @start
+        return [@start == :balance ? :up : @start] if last.nil? && @start
 
         DIRECTIONS
       end
 
       def starts(stroke, direction, last)
-        return Starts.new(Array.new(WIDTH, 0.0), Array.new(WIDTH), Array.new(WIDTH, :start)) unless last
+        return first_starts(stroke) unless last
 
         found = Starts.new(Array.new(WIDTH, NEVER), Array.new(WIDTH), Array.new(WIDTH))
         same, other = direction == :down ? [0, WIDTH] : [WIDTH, 0]
-        offer_all(found, last, other, :change, stroke, direction)
-        offer_all(found, last, same, :stop, stroke, direction) if stroke.fixed || @joins.include?(:stop)
-        offer_lift(found, last, stroke) if stroke.may_lift && direction == :down && (stroke.fixed || @joins.include?(:lift))
+        offer_all(found, last, other, :change, 0) if [nil, :change].include?(stroke.pinned)
+        kind = same_kind(stroke, direction)
+        offer_all(found, last, same, kind, Costs::Join.same(stroke, direction)) if kind
+        offer_lift(found, last, stroke) if direction == :down && lift?(stroke)
+        offer_recovery(found, last, stroke) if direction == :up && recovery?(stroke)
         found
       end
 
+      def first_starts(stroke)
+        found = Starts.new(Array.new(WIDTH, 0.0), Array.new(WIDTH), Array.new(WIDTH, :start))
+        found.cost.map!.with_index { |_, cell| cell == BALANCE ? 0.0 : NEVER } if @start == :balance && stroke.fixed != :down
+        found
+      end
+
+      # Going on in the same direction: a hook where that is a usual repair, else a stop; nil where it may not be.
+      def same_kind(stroke, direction)
+        return stroke.pinned if %i[hook stop].include?(stroke.pinned)
+        return if stroke.pinned
+
+        kind = stroke.shape && !(stroke.shape == :up_up && direction == :down) ? :hook : :stop
+        kind if stroke.fixed || @joins.include?(kind)
+      end
+
+      def lift?(stroke) = stroke.pinned == :lift || (stroke.pinned.nil? && stroke.time && (stroke.fixed || @joins.include?(:lift)))
+
+      def recovery?(stroke)
+        stroke.pinned == :recovery || (stroke.pinned.nil? && stroke.after_long && stroke.ideal <= 0.5 && @joins.include?(:recovery))
+      end
+
       # Going on from where the bow stands after a stroke in slots offset .. offset + 16.
-      def offer_all(found, last, offset, join, stroke, direction)
-        price = Costs::Join.cost(join, stroke, direction)
-        WIDTH.times { |cell| offer(found, cell, last.cost[offset + cell] + price, offset + cell, join) }
+      def offer_all(found, last, offset, join, price)
+        cell = 0
+        while cell < WIDTH
+          cost = last.cost[offset + cell] + price
+          if cost < found.cost[cell]
+            found.cost[cell] = cost
+            found.before[cell] = offset + cell
+            found.join[cell] = join
+          end
+          cell += 1
+        end
       end
 
       # Again from the frog, wherever the bow was.
       def offer_lift(found, last, stroke)
-        price = Costs::Join.cost(:lift, stroke, :down)
+        price = Costs::Join.lift(stroke)
         last.cost.each_with_index { |cost, slot| offer(found, 0, cost + price, slot, :lift) }
+      end
+
+      # After a down-bow, back through the air for an up-bow that ends at the frog.
+      def offer_recovery(found, last, stroke)
+        price = Costs::Join.recovery(stroke)
+        (0...WIDTH).each { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
       end
 
       def offer(found, cell, cost, slot, join)
@@ -82,33 +126,32 @@ module Fawnmoss
         found.join[cell] = join
       end
 
-      def extend(reached, starts, extents, stroke, direction)
-        turn = Costs::Direction.cost(stroke, direction)
-        down = direction == :down
-        starts.cost.each_with_index do |cost, from|
-          next if cost == NEVER
-
+      # From every cell where the stroke may begin to every cell where it may end.
+      def extend(reached, starts, extents, turn, down)
+        costs = reached.cost
+        froms = reached.from
+        from = 0
+        while from < WIDTH
+          start = starts[from] + turn
           row = extents[from]
-          to, last, offset = down ? [from + LEAST, CELLS, 0] : [0, from - LEAST, WIDTH]
+          to, slot, last = down ? [from + LEAST, from + LEAST, CELLS] : [0, WIDTH, from - LEAST]
+          to = last + 1 if start == NEVER
           while to <= last
-            price = cost + turn + row[to]
-            settle(reached, offset + to, price, from, starts) if price < reached.cost[offset + to]
+            price = start + row[to]
+            if price < costs[slot]
+              costs[slot] = price
+              froms[slot] = from
+            end
             to += 1
+            slot += 1
           end
+          from += 1
         end
-      end
-
-      def settle(reached, slot, price, from, starts)
-        reached.cost[slot] = price
-        reached.from[slot] = from
-        reached.before[slot] = starts.before[from]
-        reached.join[slot] = starts.join[from]
       end
 
       # Costs of every extent, by start and end cell; strokes alike share one table.
       def extents(stroke)
-        fast = stroke.seconds < Costs::Extent::FAST
-        @extents[[stroke.ideal, fast, stroke.marks.include?(:staccato)]] ||= Array.new(WIDTH) do |from|
+        @extents[Costs::Extent.kind(stroke)] ||= Array.new(WIDTH) do |from|
           Array.new(WIDTH) { |to| Costs::Extent.cost(stroke, from.fdiv(CELLS), to.fdiv(CELLS)) }
         end
       end
@@ -116,18 +159,21 @@ module Fawnmoss
       def trace(layers)
         slot = layers.last.cost.each_with_index.min.last
         planned = @strokes.each_index.reverse_each.map do |index|
-          step = planned(layers, index, slot)
-          slot = layers[index].before[slot]
+          step, slot = planned(layers, index, slot)
           step
         end
         planned.reverse
       end
 
+      # The stroke that ends in a slot, and the slot of the stroke before it.
       def planned(layers, index, slot)
         layer = layers[index]
-        before = index.zero? ? 0 : layers[index - 1].cost[layer.before[slot]]
-        Planned.new(stroke: @strokes[index], direction: slot < WIDTH ? :down : :up, join: layer.join[slot],
-                    from: layer.from[slot].fdiv(CELLS), to: (slot % WIDTH).fdiv(CELLS), cost: layer.cost[slot] - before)
+        direction = slot < WIDTH ? :down : :up
+        from = layer.from[slot]
+        starts = layer.starts[direction]
+        before = starts.before[from]
+        cost = layer.cost[slot] - (before ? layers[index - 1].cost[before] : 0)
+        [Planned.new(stroke: @strokes[index], direction:, join: starts.join[from], from: from.fdiv(CELLS), to: (slot % WIDTH).fdiv(CELLS), cost:), before]
       end
     end
   end

@@ -4,15 +4,37 @@ module Fawnmoss
   module Bowing
     # A planned bowing seen from the notes: direction, join, share of the bow and words for each, and warnings.
     class Solved
-      # fixed: { note index => :down/:up }; other arguments as Strokes and Planner. Returns Solved.
-      def self.for(notes, meter, tempo:, start:, joins:, keep_slurs:, top_speed:, fixed:)
-        strokes = Strokes.new(notes, meter, tempo:, top_speed:, keep_slurs:, fixed:).list
-        new(notes, Planner.new(strokes, start:, joins:).plan, broken: keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
+      # The teacher's or the page's marks cannot all hold. index: of the note where it shows; reason: a sentence.
+      Conflict = Value.of(:index, :reason)
+
+      # notes: Score::Played, one per sound (of a double stop the lowest); meter; asked: Asked. Returns Solved or Conflict.
+      def self.for(notes, meter, asked)
+        strokes = Strokes.new(notes, meter, asked).list
+        clash = strokes.find { |stroke| stroke.notes.filter_map { asked.directions[_1] }.uniq.size > 1 }
+        return Conflict.new(index: clash.notes.find { asked.directions[_1] == other_way(asked, clash) }, reason: 'one slur cannot go both down and up') if clash
+        return Conflict.new(index: notes.first.index, reason: 'nothing lies before the first note that it could join') if early?(asked, notes)
+
+        plan = Planner.new(strokes, start: asked.start, joins: asked.joins).plan
+        return Conflict.new(index: plan.notes.first, reason: no_way(plan)) if plan.is_a?(Stroke)
+
+        new(notes, plan, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
       end
+
+      def self.other_way(asked, stroke) = stroke.notes.filter_map { asked.directions[_1] }.uniq.last
+      def self.early?(asked, notes) = asked.pinned.key?(notes.first.index)
+
+      def self.no_way(stroke)
+        wish = { lift: 'a lift starts with a down-bow', recovery: 'a recovery is an up-bow after a down-bow', change: 'a change turns the bow round',
+                 hook: 'a hook goes on in the same direction', stop: 'a stop goes on in the same direction' }[stroke.pinned]
+        "the bow marks around it contradict each other#{" (#{wish})" if wish}"
+      end
+      private_class_method :other_way, :early?, :no_way
+
+      attr_reader :planned
 
       # planned: Planned list; broken: bars whose printed slurs were broken into separate strokes.
       def initialize(notes, planned, broken:)
-        @notes = notes
+        @notes = notes.to_h { [_1.index, _1] }
         @broken = broken
         @words = Words.for(planned)
         @stroke_of = {}
@@ -20,13 +42,25 @@ module Fawnmoss
         @planned = planned
       end
 
-      # { direction:, join:, bow: [from, to], bow_words:, short: } of one note; slurred notes share the stroke by duration.
+      # { direction:, join:, bow: [from, to], bow_words:, short: } of the sound whose lowest note is `index`; slurred notes
+      # share the stroke by duration.
       def note(index)
         stroke = @planned[@stroke_of[index]]
         { direction: stroke.direction, join: join(index), bow: share(stroke, index), bow_words: @words[@stroke_of[index]], short: stroke.short? }
       end
 
-      def joins = @notes.map { join(_1.index) }
+      # Join of the sound whose lowest note is `index`; notes stopped apart inside one stroke are hooked.
+      def join(index)
+        stroke = @planned[@stroke_of[index]]
+        return stroke.join if stroke.stroke.notes.first == index
+
+        (@notes[index].marks & %i[staccato tenuto]).any? ? :hook : :slur
+      end
+
+      # True when the sound is inside a stroke that began before it.
+      def inside?(index) = @planned[@stroke_of[index]].stroke.notes.first != index
+
+      def cost = @planned.sum(&:cost)
 
       # Sentences for the chart.
       def warnings
@@ -35,12 +69,9 @@ module Fawnmoss
 
       private
 
-      def join(index)
-        stroke = @planned[@stroke_of[index]]
-        stroke.stroke.notes.first == index ? stroke.join : :slur
-      end
-
       def share(stroke, index)
+        return [stroke.from, stroke.to].freeze if stroke.stroke.notes.size == 1
+
         before = stroke.stroke.notes.take_while { _1 != index }.sum(0r) { @notes[_1].duration }
         ends = [before, before + @notes[index].duration].map { (_1 / stroke.stroke.duration).to_f }
         ends.map { stroke.from + ((stroke.to - stroke.from) * _1) }.freeze

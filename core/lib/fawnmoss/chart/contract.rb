@@ -8,11 +8,14 @@ module Fawnmoss
       def initialize(chart)
         @chart = chart
         @instrument = chart.request.instrument
+        @beats = {}
       end
 
       def to_h
-        { tune:, instrument: @instrument.id, version: @chart.request.version, notes: @chart.entries.map { note(_1) },
-          hand_map: @chart.hand_map, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
+        { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, notes: @chart.entries.map { note(_1) },
+          hand_map: @chart.hand_map, hand_maps: @chart.hand_maps, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
+          transposed_bars: @chart.transposed_bars, phrases: @chart.phrases, spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
+          crossings: @chart.crossings.map(&:to_h), bow_setting: { contact_zone: @instrument.contact_zone, set_down: @instrument.set_bow },
           demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars, warnings: @chart.warnings }
       end
 
@@ -25,9 +28,9 @@ module Fawnmoss
 
       def note(entry)
         { id: entry.note.id, bar: entry.note.bar, beat: fraction(entry.count), written: entry.note.pitch.to_s, sounding: entry.sounding.to_s,
-          duration: fraction(entry.note.duration / 4), **place(entry.place), **bow(entry),
-          ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, reasons: entry.reasons,
-          alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s), demands: entry.demands }
+          duration: fraction(entry.note.duration / 4), count: entry.say, **place(entry.place), **bow(entry),
+          ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, shift: entry.shift&.to_h, prepare: entry.prepare, cents: entry.targets,
+          reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s), demands: entry.demands }
       end
 
       def place(place)
@@ -39,8 +42,21 @@ module Fawnmoss
         { direction: entry.direction.to_s, join: entry.join.to_s, bow: entry.bow.map { _1.round(4) }, bow_words: entry.bow_words, short: entry.short }
       end
 
-      def other(other) = { **place(other.place).except(:placement, :semitones), extra: other.extra, reason: other.reason }
-      def fraction(number) = Notation::Fraction.text(number)
+      def other(other)
+        place = other.place
+        { string: @instrument.string_names[place.string], finger: place.finger, position: place.open? ? nil : place.hand.name, extra: other.extra, reason: other.reason }
+      end
+
+      def spot(spot)
+        { bars: spot.bars, causes: spot.causes, drill: spot.drill.text, rank: spot.rank, again: spot.again }
+      end
+
+      def change(change)
+        entry = @chart.entries[change.index]
+        { bar: entry.note.bar, beat: fraction(entry.count), string: change.string, from: change.from, to: change.to }
+      end
+
+      def fraction(number) = @beats[number] ||= Notation::Fraction.text(number)
     end
   end
 end

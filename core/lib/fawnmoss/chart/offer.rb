@@ -6,16 +6,16 @@ module Fawnmoss
     # words: "an octave lower", "in D major, a fifth lower".
     Offer = Value.of(:interval, :key, :words) do
       # Octaves that fit, nearest first; failing that, the nearest keys with at most four sharps or flats.
-      # fits: called with a pitch, answers whether the instrument reaches it.
+      # fits: called with the notes of a sound (anything with a pitch), answers whether the instrument takes them.
       def self.for(tune, &fits)
-        pitches = tune.played.map(&:pitch).uniq
+        pitches = Fingering::Sounds.of(tune.played).map { |sound| sound.map(&:pitch) }.uniq
         octaves = [-1, 1, -2, 2, -3].map { Theory::Interval.octaves(_1) }.select { reach?(pitches, _1, &fits) }
         chosen = octaves.empty? ? keys(tune, pitches, &fits).first(3) : octaves.first(2)
         chosen.map { |interval| new(interval:, key: tune.key.up(interval).name, words: words(tune, interval)) }
       end
 
       def self.reach?(pitches, interval, &fits)
-        pitches.all? { fits.call(_1.up(interval)) }
+        pitches.all? { |sound| fits.call(sound.map { self::Moved.new(_1.up(interval)) }) }
       rescue InvalidInput
         false
       end
@@ -37,6 +37,7 @@ module Fawnmoss
       private_class_method :reach?, :keys, :words
     end
 
+    Offer::Moved = Struct.new(:pitch)
     Offer::STEPS = [[1, 2], [2, 3], [2, 4], [3, 5], [4, 7], [5, 9], [6, 10]].freeze
     Offer::NAMES = ['', 'a second', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh'].freeze
   end

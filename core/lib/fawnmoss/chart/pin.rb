@@ -3,8 +3,9 @@
 module Fawnmoss
   module Chart
     # A mark the teacher fixed on one written note; what is nil is left to the engine.
-    # note: note id ('n3'); string: letter ('D') ; finger: 0..4; position: name; direction: :down or :up.
-    Pin = Value.of(:note, :string, :finger, :position, :direction) do
+    # note: note id ('n3'); string: letter ('D') ; finger: 0..4; position: name; direction: :down or :up; join: how it joins
+    # the note before, :slur (in one bow with it), :change (a stroke of its own), :hook, :stop, :lift or :recovery.
+    Pin = Value.of(:note, :string, :finger, :position, :direction, :join) do
       def place? = !(string.nil? && finger.nil? && position.nil?)
 
       # True when a place is one this pin allows.
@@ -18,5 +19,7 @@ module Fawnmoss
         [string && "#{string} string", finger && (finger.zero? ? 'open' : "finger #{finger}"), position && "position #{position}"].compact.join(', ')
       end
     end
+
+    Pin::JOINS = %i[slur change hook stop lift recovery].freeze
   end
 end

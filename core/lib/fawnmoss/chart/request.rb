@@ -3,22 +3,38 @@
 module Fawnmoss
   module Chart
     # What a chart is asked for, checked once. instrument: Instrument::Instrument; version: 'simple' or 'full';
-    # positions: names; fourth: 'open', 'fourth' or 'either'; tempo: quarters a minute; start: :down, :up or nil;
-    # slurs: true keeps printed slurs; joins: what may stand between two strokes besides a plain change, of :stop and :lift;
-    # transpose: Theory::Interval; pins: list of Pin.
-    Request = Value.of(:instrument, :version, :positions, :fourth, :tempo, :start, :slurs, :joins, :transpose, :pins) do
+    # positions: names; fourth: 'open', 'fourth' or 'either'; learnt: of :fourth and :stretch, what the hand has; had: skill
+    # ids the pupil has (they make a spot less troublesome); tempo: quarters a minute; start: :down, :up, :balance (up from
+    # the balance point) or nil; slurs: true keeps printed slurs; joins: what may stand between two strokes besides a plain
+    # change, of :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
+    # bow; transpose: Theory::Interval; pins: list of Pin.
+    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
-      def self.build(instrument:, version: nil, positions: nil, fourth: nil, tempo: nil, start: nil, slurs: nil, joins: nil,
-                     transpose: nil, pins: [])
+      def self.build(instrument:, version: nil, positions: nil, fourth: nil, learnt: nil, had: [], tempo: nil, start: nil, slurs: nil, joins: nil,
+                     shift: nil, slide: nil, transpose: nil, pins: [])
         version = choice('version', version || 'simple', %w[simple full])
-        new(instrument:, version:, positions: positions || instrument.positions.fetch(version),
-            fourth: choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'), %w[open fourth either]),
-            tempo: tempo && number('tempo', tempo, 20..300),
-            start: start && choice('start', start.to_s, %w[down up]).to_sym,
-            slurs: slurs.nil? ? version == 'full' : slurs,
-            joins: joins || (version == 'full' ? %i[stop lift] : []),
-            transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze)
+        fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'), %w[open fourth either])
+        new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
+            learnt: learnt || learnt(version, fourth), had: had.freeze, tempo: tempo && number('tempo', tempo, 20..300),
+            start: start && choice('start', start.to_s, %w[down up balance]).to_sym, slurs: slurs.nil? ? version == 'full' : slurs,
+            joins: joins || (version == 'full' ? %i[hook stop lift recovery] : []), shift: choice('shift', shift || 'old', %w[old new frame]),
+            slide: choice('slide', slide || 'old', %w[old new]), transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze)
+      end
+
+      # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
+      def self.learnt(version, fourth)
+        return %i[fourth stretch].freeze if version == 'full'
+
+        fourth == 'open' ? [].freeze : [:fourth].freeze
+      end
+
+      def self.known(positions, instrument)
+        wrong = positions - instrument.hand.position_names
+        return positions if wrong.empty? && positions.any?
+
+        raise InvalidInput.new(wrong.empty? ? 'no position is given' : "the #{instrument.name} has no position #{wrong.first.inspect}",
+                               where: { field: 'positions' }, remedy: "Choose from #{instrument.hand.position_names.join(', ')}.")
       end
 
       def self.choice(field, value, allowed)
@@ -32,7 +48,10 @@ module Fawnmoss
 
         raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
       end
-      private_class_method :choice, :number
+      private_class_method :learnt, :known, :choice, :number
+
+      # A copy with some choices changed.
+      def with(**changes) = self.class.new(**to_h, **changes)
     end
   end
 end

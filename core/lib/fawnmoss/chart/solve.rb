@@ -7,87 +7,81 @@ module Fawnmoss
       TOP_SPEED = { 'simple' => 1.25, 'full' => 1.6 }.freeze # bows a second: a comfortable arm (common practice, no source)
       TEMPO = 72
 
-      # tune: Score::Tune as stored; request: Request; weights: data/weights.yml as a hash.
-      #   Solve.call(steps, Request.build(instrument: violin), weights:).entries.map { _1.place.finger } # => [0, 1, 2, 3, ...]
-      def self.call(tune, request, weights:) = new(tune, request, weights).chart
+      # How a chart would turn out, without its words: cost in plain crossings; demand_bars as in Chart.
+      Outline = Value.of(:cost, :demand_bars)
 
-      def initialize(tune, request, weights)
+      # tune: Score::Tune as stored; request: Request; catalogue: Catalogue (weights and drills).
+      #   Solve.call(steps, Request.build(instrument: violin), catalogue).entries.map { _1.place.finger } # => [0, 1, 2, 3, ...]
+      def self.call(tune, request, catalogue) = new(tune, request, catalogue).chart
+
+      # The same tune and request -> Outline or Impossible, in a fraction of the time.
+      def self.outline(tune, request, catalogue) = new(tune, request, catalogue).outline
+
+      def initialize(tune, request, catalogue)
         @request = request
         @instrument = request.instrument
         @tune = tune.up(request.transpose)
         @moved = request.transpose.semitones != 0
         @notes = @tune.played
-        @weights = weights.fetch(request.version).transform_keys(&:to_sym)
+        @sounds = Fingering::Sounds.of(@notes)
+        @heads = @sounds.map(&:first)
+        @catalogue = catalogue
         @warnings = []
       end
 
       # Returns Chart or Impossible.
       def chart
-        fingers = fingering
-        return fingers if fingers.is_a?(Impossible)
+        solve || Build.new(tune: @tune, request: @request, sounds: @sounds, fingers: @fingers, bows: @bows, placed: @placed, directions: turned, joins:,
+                           tempo:, warnings: @warnings, drills: @catalogue.drills).chart
+      end
 
-        bows = bowing
-        Chart.new(tune: @tune, request: @request, entries: entries(fingers, bows).freeze, warnings: (@warnings + bows.warnings).freeze,
-                  cost: fingers.total / 100.0, demand_bars: @demands.bars, same_bars: Analysis::Sameness.bars(@tune),
-                  same_rhythm: Analysis::Sameness.rhythms(@tune), hand_map: hand_map.for(@tune.key, played(fingers)),
-                  hand_fingers: hand_map.fingers(@tune.key))
+      def outline
+        solve || Outline.new(cost: (@fingers.total + @bows.cost) / 100.0,
+                             demand_bars: Analysis::Demands.new(@tune, @instrument, @sounds, @fingers.places, @heads.map { @bows.join(_1.index) }).bars)
       end
 
       private
 
-      def fingering
-        found = Possible.new(@tune, @notes, @request, @moved).all
+      # Fingers, then bows. Returns Impossible, or nil when all is well.
+      def solve
+        found = Possible.new(@tune, @sounds, @request, @moved).all
         return found if found.is_a?(Impossible)
 
         @warnings += found.warnings
         @placed = found.pinned
-        setting = Fingering::Setting.new(weights: @weights, instrument: @instrument, fourth: @request.fourth, tempo:)
-        Fingering::Solver.new(@notes, found.candidates, found.allowed, Fingering::Terms.for(setting), tempo).solve
+        @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, Fingering::Terms.for(setting), tempo).solve
+        @bows = Bowing::Solved.for(@heads, @tune.meter, asked)
+        conflict(@bows) if @bows.is_a?(Bowing::Solved::Conflict)
+      end
+
+      def conflict(found)
+        note = @notes[found.index]
+        Impossible.new(code: :pin, bar: note.bar, beat: Notation::Fraction.text(@tune.meter.count_at(note.at)), note: note.id,
+                       reason: found.reason.sub(/\A./, &:upcase), remedy: 'Take one of the bow marks there away.', offers: [].freeze)
+      end
+
+      def setting
+        Fingering::Setting.new(weights: @catalogue.weights(@instrument.id, @request.version), instrument: @instrument, fourth: @request.fourth,
+                               learnt: @request.learnt, tempo:)
       end
 
       def tempo = @request.tempo || @tune.tempo || TEMPO
 
-      def bowing
-        Bowing::Solved.for(@notes, @tune.meter, tempo:, start: @request.start, joins: @request.joins, keep_slurs: @request.slurs,
-                                                top_speed: TOP_SPEED.fetch(@request.version), fixed: directions)
+      def asked
+        strings = @heads.zip(@fingers.places).to_h { |head, place| [head.index, place.string] }
+        Bowing::Asked.new(tempo:, top_speed: TOP_SPEED.fetch(@request.version), keep_slurs: @request.slurs, start: @request.start, joins: @request.joins,
+                          directions: @notes.select { _1.note.bow }.to_h { [_1.head, _1.note.bow] }.merge(turned), pinned: joins, strings:,
+                          rocks: @instrument.weak_fourth, middle: @instrument.weak_fourth ? 0.5 : 0.42)
       end
 
-      # Printed bow signs, overruled by the teacher's.
-      def directions
-        printed = @notes.select { _1.note.bow }.to_h { [_1.index, _1.note.bow] }
-        printed.merge(turned)
-      end
+      # Pinned directions and joins, by the index of the sound's lowest note.
+      def turned = @turned ||= pinned(:direction)
+      def joins = @joins ||= pinned(:join)
 
-      def turned
-        @turned ||= begin
-          index = @notes.to_h { [_1.id, _1.index] }
-          @request.pins.select { _1.direction && index[_1.note] }.to_h { [index[_1.note], _1.direction] }
-        end
+      def pinned(what)
+        head = @notes.to_h { [_1.id, _1.head] }
+        @request.pins.select { _1[what] && head[_1.note] }.to_h { [head[_1.note], _1[what]] }
       end
-
-      def entries(fingers, bows)
-        holds = Fingering::Holds.for(@notes, fingers.places)
-        @demands = Analysis::Demands.new(@tune, @instrument, @notes, fingers.places, bows.joins)
-        reasons = Fingering::Reasons.new(@instrument, fingers, @placed)
-        @notes.map { |note| entry(note, fingers, bows, holds, reasons) }
-      end
-
-      def entry(note, fingers, bows, holds, reasons)
-        index = note.index
-        place = fingers.places[index]
-        Entry.new(note:, place:, sounding: @instrument.sounding(note.pitch), count: @tune.meter.count_at(note.at),
-                  **bows.note(index), ring: Analysis::Rings.ring(@instrument, note.pitch),
-                  check: Analysis::Checks.for(@instrument, place, note.pitch), hold_to: holds[index],
-                  reasons: reasons.for(index), alternatives: others(fingers, reasons, index),
-                  pinned: [(:place if @placed.include?(index)), (:direction if turned[index])].compact, demands: @demands.per_note[index])
-      end
-
-      def others(fingers, reasons, index)
-        fingers.alternatives(index).map { Other.new(place: _1.place, extra: _1.extra / 100.0, reason: reasons.change(_1)) }
-      end
-
-      def hand_map = @hand_map ||= Analysis::HandMap.new(@instrument)
-      def played(fingers) = fingers.places.zip(@notes.map(&:pitch))
     end
   end
 end

@@ -10,10 +10,21 @@ module Fawnmoss
         @instrument = instrument
         @positions = positions.flat_map { |name| named(name) }
         @known = {}
+        @grips = {}
       end
 
       # Frozen list of Instrument::Place for a written pitch; empty when it is out of reach.
       def for(pitch) = @known[pitch] ||= (unstopped(pitch) + stopped(pitch)).freeze
+
+      # Frozen list of Place (one note) or Instrument::Grip (two) for the notes that sound together; empty when one hand and
+      # one bow cannot take them. The same list for the same pitches.
+      def for_sound(notes)
+        return self.for(notes.first.pitch) if notes.size == 1
+        return [].freeze if notes.size > 2
+
+        pitches = notes.map(&:pitch)
+        @grips[pitches] ||= Instrument::Grip.of(*pitches.map { self.for(_1) }).freeze
+      end
 
       private
 
@@ -28,9 +39,11 @@ module Fawnmoss
       # An open string keeps the hand where it was, so it is a place once for every spot the hand may stand on.
       def unstopped(pitch)
         @instrument.open.each_index.select { @instrument.open[_1].midi == pitch.midi }.flat_map do |string|
-          @positions.uniq(&:nut).map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
+          resting.map { |hand| Instrument::Place.new(string:, finger: 0, hand:, semitones: 0, placement: :open) }
         end
       end
+
+      def resting = @resting ||= @positions.reject(&:open_hand?).uniq(&:nut)
 
       def stopped(pitch)
         places = @positions.each_with_index.flat_map do |position, order|

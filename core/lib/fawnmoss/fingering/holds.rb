@@ -6,7 +6,7 @@ module Fawnmoss
     module Holds
       REACH = 4 # notes ahead
 
-      # notes: Score::Played; places: Instrument::Place. Returns for each note the index it is held to, or nil.
+      # notes: Score::Played; places: Instrument::Place of each. Returns for each note the index it is held to, or nil.
       #   places 3 on D, open A, 3 on D  # => [2, nil, nil]
       def self.for(notes, places)
         notes.each_index.map { |index| held_to(index, notes, places) }
@@ -17,6 +17,8 @@ module Fawnmoss
         return if place.open?
 
         ((index + 1)..[index + REACH, notes.size - 1].min).each do |later|
+          next if notes[later].head == notes[index].head
+
           other = places[later]
           return later > index + 1 ? later : nil if same?(place, other)
           return nil if in_the_way?(place, other)

@@ -10,8 +10,13 @@ module Fawnmoss
       def self.between(from, to, tempo)
         seconds = from.duration * 60 / tempo
         pace = (Rational(1, 2) / seconds * 4).round * 25
-        new(slurred: !from.slur.nil? && from.slur == to.slur, rest: to.rest_before.positive?, pace: pace.clamp(100, 250))
+        self::KNOWN[(pace.clamp(100, 250) * 4) + (to.rest_before.positive? ? 2 : 0) + (!from.slur.nil? && from.slur == to.slur ? 1 : 0)]
       end
     end
+
+    # One shared value for each kind of move, so that tables can be kept by identity.
+    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).to_h do |pace, rest, slurred|
+      [(pace * 4) + (rest ? 2 : 0) + (slurred ? 1 : 0), Move.new(slurred:, rest:, pace:)]
+    end.freeze
   end
 end

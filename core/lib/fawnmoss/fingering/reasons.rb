@@ -5,33 +5,42 @@ module Fawnmoss
     # Says in plain sentences why a note is fingered as it is, and what another place would change.
     class Reasons
       NUMBERS = %w[no one two three four five six].freeze
+      ORDINALS = %w[first second third fourth].freeze
 
+      # pinned: indices of the sounds the teacher set.
       def initialize(instrument, solution, pinned)
         @instrument = instrument
         @solution = solution
         @pinned = pinned
+        @names = {}.compare_by_identity # places are shared between notes
+        @changes = {}.compare_by_identity # and so are counts of changes
       end
 
-      # Sentences for note `index`, the decisive one first.
+      # Sentences for sound `index`, the decisive one first.
       def for(index)
         place = @solution.places[index]
         [decisive(index, place), *fired(index)].compact.freeze
       end
 
-      # "open A: one fourth finger fewer, two more string crossings"
-      def change(alternative) = "#{name(alternative.place)}: #{changes(alternative)}"
+      # "open A: one fourth finger fewer, two more string crossings"; for a far one its name alone.
+      def change(alternative)
+        return name(alternative.place) unless alternative.changes
 
-      # "D string, second finger", "open A"
-      def name(place)
+        "#{name(alternative.place)}: #{changes(alternative)}"
+      end
+
+      # "D string, second finger", "open A"; two of them for a double stop.
+      def name(place) = @names[place] ||= place.parts.map { name_one(_1) }.join(' with ').freeze
+
+      private
+
+      def name_one(place)
         string = @instrument.string_names[place.string]
         return "open #{string}" if place.open?
 
-        ordinal = %w[first second third fourth][place.finger - 1]
         where = place.hand.first? ? '' : " in #{place.hand.words}"
-        "#{string} string, #{ordinal} finger#{where}"
+        "#{string} string, #{ORDINALS[place.finger - 1]} finger#{where}"
       end
-
-      private
 
       def decisive(index, place)
         return 'You set this place.' if @pinned.include?(index)
@@ -47,22 +56,20 @@ module Fawnmoss
       def capital(words) = words.sub(/\A./, &:upcase)
 
       def fired(index)
-        places = @solution.places
-        @solution.fired(index).map { |term, _| "#{capital(sentence(term, index, places))}." }
+        @solution.fired(index).map { |term, _, place| "#{capital(sentence(term, place, index))}." }.uniq
       end
 
-      def sentence(term, index, places)
-        case term.method(:reason).arity
-        when 2 then term.reason(places[index], nil)
-        when 3 then term.reason(places[index - 1], places[index], nil)
-        else term.reason(nil, places[index - 1], places[index], nil)
-        end
+      def sentence(term, place, index)
+        return term.reason(place, nil) if place
+
+        before, now = @solution.places.values_at(index - 1, index)
+        term.method(:reason).arity == 3 ? term.reason(before, now, nil) : term.reason(nil, before, now, nil)
       end
 
       def changes(alternative)
         return 'the same moves at other moments' if alternative.changes.empty?
 
-        alternative.changes.sort_by { |_, count| -count }.map { |term, count| counted(term, count) }.join(', ')
+        @changes[alternative.changes] ||= alternative.changes.sort_by { |_, count| -count }.map { |term, count| counted(term, count) }.join(', ')
       end
 
       def counted(term, count)

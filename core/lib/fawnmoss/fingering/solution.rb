@@ -4,90 +4,147 @@ module Fawnmoss
   module Fingering
     # A solved fingering: the places, what each costs and why, and the price of every other place.
     class Solution
-      # One other place for a note. extra: hundredths by which the best whole chart through it is dearer (negative when a
-      # pin made the chart dearer than this would be); changes: { term class => more (or fewer) of it in that chart }.
+      # One other place for a sound. extra: hundredths by which the best whole chart through it is dearer (negative when a
+      # pin made the chart dearer than this would be); changes: { term class => more (or fewer) of it in that chart }, nil for
+      # the far ones that nobody asks about.
       Alternative = Value.of(:place, :extra, :changes)
+
+      EXPLAINED = 6 # alternatives of a note whose changes are counted
 
       def initialize(solver:, best:)
         @solver = solver
         @best = best
+        @terms = solver.terms
+        @known_changes = {}
+        @kinds = {}.compare_by_identity
+        @placed = {}.compare_by_identity
+        @placed_at = []
       end
 
-      # Array of Instrument::Place, one per note.
-      def places = @places ||= @best.each_with_index.map { |node, index| @solver.place_at(index, node) }
+      # Array of Place or Grip, one per sound.
+      def places = @places ||= @best.each_with_index.map { |slot, index| @solver.place_at(index, slot) }
 
       # Cost of the chart in hundredths of a plain crossing.
-      def total = @solver.layers.last.cost[@best.last]
+      def total = @solver.costs.last[@best.last]
 
-      # Array of [term, cost] that made the place of note `index` cost what it did.
+      # Array of [term, cost] that made the place of sound `index` cost what it did.
       def fired(index) = (@fired ||= {})[index] ||= terms_at(index, @best[index], index.positive? ? @best[index - 1] : nil)
 
-      # Alternatives for note `index`, cheapest first.
+      # Alternatives for sound `index`, cheapest first.
       def alternatives(index) = (@alternatives ||= {})[index] ||= find_alternatives(index)
 
       private
 
       def find_alternatives(index)
-        layer = @solver.layers[index]
-        seen = visible(@solver.candidates[index])
-        nodes = layer.place.each_index.group_by { seen[layer.place[_1]] }
-        nodes.delete(seen[layer.place[@best[index]]])
-        nodes.values.map { |same| alternative(index, same.min_by { [layer.cost[_1] + layer.rest[_1], _1] }) }
-             .sort_by.with_index { |other, order| [other.extra, order] }
-      end
-
-      # What a teacher sees of each candidate; candidate lists are shared between notes of one pitch.
-      def visible(list) = (@visible ||= {}.compare_by_identity)[list] ||= list.map(&:visible)
-
-      def alternative(index, node)
-        layer = @solver.layers[index]
-        place = @solver.place_at(index, node)
-        through = layer.cost[node] + layer.rest[node]
-        through -= Solver::FORBIDDEN if @solver.allowed[index] && !@solver.allowed[index].include?(place)
-        Alternative.new(place:, extra: through - total, changes: changes(index, node))
-      end
-
-      # Follows the chart through `node` to both sides until it meets the best chart, and counts the terms in between.
-      def changes(index, node)
-        other = { index => node }
-        first = walk(other, index, -1)
-        last = walk(other, index, 1)
-        counts = Hash.new(0)
-        (first..last).each do |at|
-          terms_at(at, other[at] || @best[at], at.positive? ? other[at - 1] || @best[at - 1] : nil).map(&:first).each { |term| counts[term] += 1 }
-          fired(at).map(&:first).each { |term| counts[term] -= 1 }
+        best = best_slots(index)
+        best[kinds(index)[@best[index] / Solver::SLOTS]] = nil
+        found = best.compact.map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
+        found.each_with_index.map do |(extra, slot), rank|
+          Alternative.new(place: @solver.place_at(index, slot), extra:, changes: rank < EXPLAINED ? changes(index, slot) : nil)
         end
-        counts.reject { |_, count| count.zero? }.transform_keys(&:class)
       end
 
-      def walk(other, index, direction)
-        node = other[index]
+      # For each kind of place a teacher sees the slot of the best chart through it, in the order of the candidates.
+      def best_slots(index)
+        found = []
+        kinds = kinds(index)
+        @solver.bests[index].each_with_index do |slot, place|
+          next unless slot
+
+          known = found[kinds[place]]
+          found[kinds[place]] = slot if known.nil? || through(index, slot) < through(index, known)
+        end
+        found
+      end
+
+      def through(index, slot) = @solver.costs[index][slot] + @solver.rests[index][slot]
+
+      def extra(index, slot)
+        extra = through(index, slot) - total
+        extra -= Solver::FORBIDDEN if @solver.allowed[index] && !@solver.allowed[index].include?(@solver.place_at(index, slot))
+        extra
+      end
+
+      # For each candidate the number of the first one that a teacher would call the same; candidate lists are shared between
+      # sounds of one pitch.
+      def kinds(index)
+        list = @solver.candidates[index]
+        @kinds[list] ||= list.map(&:visible).then { |seen| seen.map { seen.index(_1) } }
+      end
+
+      # Follows the chart through `slot` to both sides until it meets the best chart, and counts the terms in between.
+      def changes(index, slot)
+        first, before = walk(slot, index, -1)
+        last, after = walk(slot, index, 1)
+        difference = count(before.reverse << slot, first) + count_on(slot, after, index) - (sums[last + 1] - sums[first])
+        @known_changes[difference] ||= @terms.unpack(difference)
+      end
+
+      # Packed counts of the terms on the way along slots that begin at note `first`.
+      def count(slots, first)
+        return packed(first, slots.first, first.zero? ? nil : @best[first - 1]) if slots.size == 1
+
+        count(slots.first(1), first) + count_on(slots.first, slots.drop(1), first)
+      end
+
+      def count_on(slot, slots, index)
+        total = 0
+        slots.each do |following|
+          index += 1
+          total += packed(index, following, slot)
+          slot = following
+        end
+        total
+      end
+
+      # Slots on the way until the best chart is met; returns [index of the last note that differs or touches, slots].
+      def walk(slot, index, direction)
+        way = []
         loop do
-          following = direction.negative? ? @solver.layers[index].from[node] : @solver.layers[index].ahead[node]
-          return index unless following && (0...@best.size).cover?(index + direction)
-
+          following = direction.negative? ? @solver.froms[index][slot] : @solver.aheads[index][slot]
           index += direction
-          return index if following == @best[index]
+          return [index - direction, way] unless following && (0...@best.size).cover?(index)
 
-          other[index] = node = following
+          way << following
+          return [index, way] if following == @best[index]
+
+          slot = following
         end
       end
 
-      # Terms that fire when note `index` stands on `node` after `before` (the node of the note before, nil at the start).
-      def terms_at(index, node, before)
-        at = @solver.layers[index].place[node]
-        return placing(index, at) unless before
+      # Running totals of the best chart's packed counts: sums[i] counts the terms of sounds before i.
+      def sums
+        @sums ||= @best.each_index.inject([0]) { |all, index| all << (all.last + packed(index, @best[index], index.positive? ? @best[index - 1] : nil)) }
+      end
 
-        layer = @solver.layers[index - 1]
+      # What stands on a slot, and the step to it from the slot before (nil at the start), as packed counts.
+      def packed(index, slot, before)
+        place = slot / Solver::SLOTS
+        total = placed(index)[place]
+        return total unless before
+
         steps = @solver.steps(index)
-        placing(index, at) + steps.fired((layer.place[before] * steps.width) + at, layer.before[before], layer.shifted[before])
+        total + steps.packed(((before / Solver::SLOTS) * steps.width) + place, before % Solver::SLOTS)
       end
 
-      def placing(index, at)
-        (@placing ||= Array.new(@best.size) { [] })[index][at] ||= begin
-          place = @solver.candidates[index][at]
-          @solver.terms.placing.map { [_1, _1.cost(place, @solver.notes[index])] }.select { |_, cost| cost.positive? }
+      def placed(index)
+        @placed_at[index] ||= begin
+          note = @solver.sounds[index].first
+          (@placed[@solver.candidates[index]] ||= {})[note.duration] ||= @solver.candidates[index].map { pack(@terms.placed(_1, note)) }
         end
+      end
+
+      def pack(fired) = fired.sum { |term, _| @terms.units[term] }
+
+      # Terms that fire when sound `index` stands on `slot` after `before` (the slot of the sound before, nil at the start).
+      def terms_at(index, slot, before)
+        place = slot / Solver::SLOTS
+        placed = @terms.placed(@solver.candidates[index][place], @solver.sounds[index].first)
+        return placed unless before
+
+        memory = before % Solver::SLOTS
+        steps = @solver.steps(index)
+        placed + steps.fired(((before / Solver::SLOTS) * steps.width) + place, memory / 3, memory % 3)
       end
     end
   end

@@ -3,137 +3,291 @@
 module Fawnmoss
   module Fingering
     # Finds the cheapest chain of places through a tune, exactly, and for every other place the cost of the best whole
-    # chart through it. A shortest path over nodes (place, string of the note before, whether the hand just moved): the
-    # memory that the three-note terms need. Time and memory are linear in the notes. Ties go to the node met first,
-    # that is, in the order of Candidates. Inside, only integers and flat arrays.
+    # chart through it. A shortest path over slots (place, string of the note before, notes since the last shift: 0, 1, or 2
+    # for two and more): the memory that the terms need. Time and memory are linear in the notes. Ties go to the slot met
+    # first, that is, in the order of Candidates. Inside, only integers and flat arrays: this loop is the engine's busiest,
+    # so it is written out plainly with `while`.
+    #
+    # A slot is place * 12 + before * 3 + settled; before is the place's own string when the note before was on it.
     class Solver
       FORBIDDEN = 1_000_000_000 # added to places a pin rules out; more than any chart can cost
+      NEVER = 1 << 50
+      SLOTS = 12
+      SETTLED = 2
+      LANES = Steps::SAME + 1
 
-      # Nodes of a note, arrays side by side. place: index into its candidates; before: string or -1; shifted: 0 or 1;
-      # cost: from the start; from: best predecessor; targets, prices: the node and cost of each step on, a row a node;
-      # rest: cost to the end; ahead: best successor.
-      Layer = Struct.new(:place, :before, :shifted, :cost, :from, :targets, :prices, :rest, :ahead)
+      attr_reader :sounds, :candidates, :terms, :moves, :allowed, :costs, :froms, :rests, :aheads, :bests
 
-      attr_reader :notes, :candidates, :layers, :terms, :moves, :allowed
-
-      # notes: Score::Played list; candidates: a list of Instrument::Place per note, none empty; allowed: per note nil or
-      # the list of places a pin leaves; terms: Terms; tempo: quarters a minute.
-      def initialize(notes, candidates, allowed, terms, tempo)
-        @notes = notes
+      # sounds: lists of Score::Played that sound together; candidates: a list of Place or Grip per sound, none empty;
+      # allowed: per sound nil or the list of candidates a pin leaves; terms: Terms; tempo: quarters a minute.
+      def initialize(sounds, candidates, allowed, terms, tempo)
+        @sounds = sounds
         @candidates = candidates
         @allowed = allowed
         @terms = terms
-        @moves = notes.each_cons(2).map { |from, to| Move.between(from, to, tempo) }
-        @steps = Hash.new { |known, from| known[from] = Hash.new { |by_to, to| by_to[to] = {} }.compare_by_identity }.compare_by_identity
+        @moves = sounds.each_cons(2).map { |from, to| Move.between(from.first, to.first, tempo) }
+        @steps = Hash.new { |known, from| known[from] = Hash.new { |by_to, to| by_to[to] = {}.compare_by_identity }.compare_by_identity }.compare_by_identity
+        @placings = {}.compare_by_identity
+        @steps_at = []
       end
 
       # Returns a Solution.
       def solve
+        @arrivals = @sounds.each_index.map { placing_costs(_1) }
         forward
         backward
         Solution.new(solver: self, best: trace_best)
       end
 
-      def place_at(index, node) = @candidates[index][@layers[index].place[node]]
+      def place_at(index, slot) = @candidates[index][slot / SLOTS]
 
-      # The Steps from note index - 1 to note index.
+      # The Steps from sound index - 1 to sound index.
       def steps(index)
-        from, to = @candidates.values_at(index - 1, index)
-        move = @moves[index - 1]
-        @steps[from][to][move] ||= Steps.new(from, to, move, @terms)
+        @steps_at[index] ||= begin
+          from = @candidates[index - 1]
+          to = @candidates[index]
+          move = @moves[index - 1]
+          @steps[from][to][move] ||= Steps.new(from, to, move, @terms)
+        end
       end
+
+      # How many steps from place to place one pass looks at.
+      def transitions = @candidates.each_cons(2).sum { |from, to| from.size * to.size }
 
       private
 
-      def empty_layer = Layer.new([], [], [], [], [], [], [], [], [])
-
       def placing_costs(index)
-        note = @notes[index]
-        @candidates[index].map do |place|
-          forbidden = @allowed[index] && !@allowed[index].include?(place) ? FORBIDDEN : 0
-          forbidden + @terms.placing.sum { _1.cost(place, note) }
-        end
+        list = @candidates[index]
+        note = @sounds[index].first
+        plain = (@placings[list] ||= {})[note.duration] ||= list.map { @terms.placing_cost(_1, note) }.freeze
+        return plain unless @allowed[index]
+
+        plain.each_with_index.map { |cost, at| @allowed[index].include?(list[at]) ? cost : cost + FORBIDDEN }
       end
 
       def forward
-        first = empty_layer
-        placing_costs(0).each_with_index { |cost, at| add_node(first, at, -1, 0, cost, nil) }
-        @layers = [first]
-        (1...@notes.size).each { |index| @layers << next_layer(index) }
+        first = Array.new(@candidates.first.size * SLOTS, NEVER)
+        @candidates.first.each_with_index { |place, at| first[(at * SLOTS) + (place.string * 3) + SETTLED] = @arrivals.first[at] }
+        @costs = [first]
+        @froms = [[]]
+        (1...@sounds.size).each { |index| advance(index) }
       end
 
-      def next_layer(index)
-        layer = empty_layer
-        known = Array.new(@candidates[index].size * 8)
-        arriving = placing_costs(index)
+      def advance(index)
         steps = steps(index)
-        last = @layers[index - 1]
-        last.place.each_index { |node| expand(last, node, layer, known, arriving, steps) }
-        layer
+        last = @costs[index - 1]
+        cost = Array.new(steps.width * SLOTS, NEVER)
+        from = Array.new(steps.width * SLOTS)
+        reached = Array.new(LANES * 4)
+        sources = Array.new(LANES * 4)
+        steps.strings.each_index do |place|
+          gather(last, place, steps, reached, sources)
+          spread(place, steps, reached, sources, cost, from)
+        end
+        arrive(cost, @arrivals[index])
+        @costs << cost
+        @froms << from
       end
 
-      # Goes from one node to every place of the next note.
-      def expand(last, node, layer, known, arriving, steps)
-        from = last.place[node]
-        before = last.before[node]
-        moved = last.shifted[node]
-        cost = last.cost[node]
-        string = steps.strings[from]
-        row = from * steps.width
-        arriving.each_with_index do |arrival, at|
-          step = row + at
-          price = steps.pairs[step] + arrival + steps.turn(step, before, moved)
-          last.targets << reach(layer, known, at, string, steps.shifts[step], cost + price, node)
-          last.prices << price
+      # For each lane the cheapest way to stand on a place before stepping on: right after a shift (0), later (1, the slots
+      # with one or more notes since), or about to shift (2).
+      def gather(last, place, steps, reached, sources)
+        reached.fill(NEVER)
+        slot = place * SLOTS
+        again = steps.again
+        soon = steps.soon
+        back = steps.back
+        used = steps.used
+        before = 0
+        while before < 4
+          settled = 0
+          while settled < 3
+            cost = last[slot]
+            if cost < NEVER
+              shift = cost
+              shift += again if settled.zero?
+              shift += soon if settled == 1
+              turn = settled.zero? ? 0 : 1
+              used.each do |lane|
+                extra = lane == before ? back : 0
+                at = (lane * 4) + turn
+                if cost + extra < reached[at]
+                  reached[at] = cost + extra
+                  sources[at] = slot
+                end
+                at = (lane * 4) + 2
+                if shift + extra < reached[at]
+                  reached[at] = shift + extra
+                  sources[at] = slot
+                end
+              end
+            end
+            slot += 1
+            settled += 1
+          end
+          before += 1
         end
       end
 
-      def reach(layer, known, at, before, shifted, cost, from)
-        key = (at * 8) + (before * 2) + shifted
-        target = known[key]
-        return known[key] = add_node(layer, at, before, shifted, cost, from) unless target
-
-        if cost < layer.cost[target]
-          layer.cost[target] = cost
-          layer.from[target] = from
+      # Steps on from one place to every place of the next sound.
+      def spread(place, steps, reached, sources, cost, from)
+        width = steps.width
+        pairs = steps.pairs
+        shifts = steps.shifts
+        lanes = steps.lanes
+        edge = place * width
+        slot = steps.strings[place] * 3
+        last = edge + width
+        while edge < last
+          lane = lanes[edge] * 4
+          price = pairs[edge]
+          if shifts[edge]
+            total = reached[lane + 2] + price
+            if total < cost[slot]
+              cost[slot] = total
+              from[slot] = sources[lane + 2]
+            end
+          else
+            total = reached[lane + 1] + price
+            if total < cost[slot + 2]
+              cost[slot + 2] = total
+              from[slot + 2] = sources[lane + 1]
+            end
+            total = reached[lane] + price
+            if total < cost[slot + 1]
+              cost[slot + 1] = total
+              from[slot + 1] = sources[lane]
+            end
+          end
+          slot += SLOTS
+          edge += 1
         end
-        target
       end
 
-      def add_node(layer, at, before, shifted, cost, from)
-        layer.place << at
-        layer.before << before
-        layer.shifted << shifted
-        layer.cost << cost
-        layer.from << from
-        layer.place.size - 1
+      def arrive(cost, arrivals)
+        slot = 0
+        arrivals.each do |price|
+          stop = slot + SLOTS
+          while slot < stop
+            cost[slot] = cost[slot] < NEVER ? cost[slot] + price : NEVER
+            slot += 1
+          end
+        end
       end
 
       def backward
-        @layers.last.rest.replace(Array.new(@layers.last.place.size, 0))
-        (@layers.size - 2).downto(0) { |index| look_ahead(@layers[index], @layers[index + 1].rest, @candidates[index + 1].size) }
+        @rests = Array.new(@sounds.size)
+        @aheads = Array.new(@sounds.size, [])
+        @bests = Array.new(@sounds.size)
+        @rests[-1] = Array.new(@candidates.last.size * SLOTS, 0)
+        @bests[-1] = best_slots(@costs.last, @rests[-1])
+        (@sounds.size - 2).downto(0) { |index| look_ahead(index) }
       end
 
-      def look_ahead(layer, rests, width)
-        edge = 0
-        layer.place.each_index do |node|
+      def look_ahead(index)
+        steps = steps(index + 1)
+        size = @candidates[index].size * SLOTS
+        rest = Array.new(size, NEVER)
+        ahead = Array.new(size)
+        after = @rests[index + 1]
+        arrivals = @arrivals[index + 1]
+        best = Array.new(LANES * 4)
+        targets = Array.new(LANES * 4)
+        steps.strings.each_index do |place|
+          collect(place, steps, after, arrivals, best, targets)
+          settle(place, steps, @costs[index], best, targets, rest, ahead)
+        end
+        @rests[index] = rest
+        @aheads[index] = ahead
+        @bests[index] = best_slots(@costs[index], rest)
+      end
+
+      # For each place the slot that the best chart through it takes, or nil where none can.
+      def best_slots(costs, rests)
+        found = []
+        slot = 0
+        while slot < costs.size
+          stop = slot + SLOTS
+          least = NEVER
           best = nil
-          width.times do
-            total = layer.prices[edge] + rests[layer.targets[edge]]
-            if best.nil? || total < best
-              best = total
-              layer.ahead[node] = layer.targets[edge]
+          while slot < stop
+            if costs[slot] < NEVER && costs[slot] + rests[slot] < least
+              least = costs[slot] + rests[slot]
+              best = slot
             end
-            edge += 1
+            slot += 1
           end
-          layer.rest[node] = best
+          found << best
+        end
+        found
+      end
+
+      # For each lane the cheapest way on from a place: without a shift, arriving one note after the last one (0) or later
+      # (1), or by a shift (2).
+      def collect(place, steps, after, arrivals, best, targets)
+        best.fill(NEVER)
+        width = steps.width
+        pairs = steps.pairs
+        shifts = steps.shifts
+        lanes = steps.lanes
+        edge = place * width
+        slot = steps.strings[place] * 3
+        to = 0
+        while to < width
+          lane = lanes[edge] * 4
+          price = pairs[edge] + arrivals[to]
+          if shifts[edge]
+            if price + after[slot] < best[lane + 2]
+              best[lane + 2] = price + after[slot]
+              targets[lane + 2] = slot
+            end
+          else
+            if price + after[slot + 2] < best[lane + 1]
+              best[lane + 1] = price + after[slot + 2]
+              targets[lane + 1] = slot + 2
+            end
+            if price + after[slot + 1] < best[lane]
+              best[lane] = price + after[slot + 1]
+              targets[lane] = slot + 1
+            end
+          end
+          slot += SLOTS
+          edge += 1
+          to += 1
+        end
+      end
+
+      def settle(place, steps, costs, best, targets, rest, ahead)
+        back = steps.back
+        rush = [steps.again, steps.soon, 0]
+        slot = place * SLOTS
+        SLOTS.times do |memory|
+          if costs[slot] < NEVER
+            before = memory / 3
+            settled = memory % 3
+            steps.used.each do |lane|
+              extra = lane == before ? back : 0
+              at = (lane * 4) + (settled.zero? ? 0 : 1)
+              if best[at] + extra < rest[slot]
+                rest[slot] = best[at] + extra
+                ahead[slot] = targets[at]
+              end
+              at = (lane * 4) + 2
+              if best[at] + extra + rush[settled] < rest[slot]
+                rest[slot] = best[at] + extra + rush[settled]
+                ahead[slot] = targets[at]
+              end
+            end
+          end
+          slot += 1
         end
       end
 
       def trace_best
-        node = @layers.last.cost.each_with_index.min.last
-        path = [node]
-        (@layers.size - 1).downto(1) { |index| path << (node = @layers[index].from[node]) }
+        last = @costs.last
+        slot = last.index(last.min)
+        path = [slot]
+        (@sounds.size - 1).downto(1) { |index| path << (slot = @froms[index][slot]) }
         path.reverse
       end
     end

@@ -2,14 +2,50 @@
 
 module Fawnmoss
   module Fingering
-    # The cost terms in force, by how many notes they look at: one (placing), two (moving), three (turning).
-    Terms = Value.of(:placing, :moving, :turning) do
+    # The cost terms in force, by what they look at: placing (one place and its note), gripping (two places at once),
+    # moving (from one to the next), returning and rushing (one term each, which also look at what came before: the string
+    # of the note before, and how long ago the hand moved).
+    Terms = Value.of(:placing, :gripping, :moving, :returning, :rushing) do
       # A term whose weights are all zero never fires, so the list is the same for every version.
       def self.for(setting)
         new(placing: [Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position].map { _1.new(setting) },
-            moving: [Costs::Crossing, Costs::Skip, Costs::Hop, Costs::Slide, Costs::Shift].map { _1.new(setting) },
-            turning: [Costs::ThereAndBack, Costs::ShiftChain].map { _1.new(setting) })
+            gripping: [Costs::DoubleStop].map { _1.new(setting) },
+            moving: [Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Shift].map { _1.new(setting) },
+            returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
+      end
+
+      # How often each term fires on a stretch of the chart is kept as one number, with FIELD bits a term, so that counting is
+      # adding. units: { term => its one }.
+      attr_reader :units
+
+      def derive
+        terms = [*placing, *gripping, *moving, returning, rushing]
+        @units = terms.each_with_index.to_h { |term, at| [term, 1 << (self.class::FIELD * at)] }.compare_by_identity
+        @bias = @units.values.sum { _1 * self.class::MIDDLE }
+      end
+
+      # The difference of two packed counts: { term class => more or fewer }, without the ones that are equal.
+      def unpack(difference)
+        biased = difference + @bias
+        @units.keys.each_with_index.to_h { |term, at| [term.class, ((biased >> (self.class::FIELD * at)) & ((1 << self.class::FIELD) - 1)) - self.class::MIDDLE] }
+              .reject { |_, count| count.zero? }
+      end
+
+      # [[term, cost, place], ...] of the terms that cost something for a Place or Grip by itself.
+      def placed(candidate, note)
+        fired = candidate.parts.flat_map { |place| placing.map { |term| [term, term.cost(place, note), place] } }
+        fired += gripping.map { [_1, _1.cost(candidate, note), candidate] } if candidate.double?
+        fired.select { |_, cost| cost.positive? }
+      end
+
+      def placing_cost(candidate, note)
+        return placing.sum { _1.cost(candidate, note) } unless candidate.double?
+
+        candidate.parts.sum { |place| placing.sum { _1.cost(place, note) } } + gripping.sum { _1.cost(candidate, note) }
       end
     end
+
+    Terms::FIELD = 16 # bits
+    Terms::MIDDLE = 1 << (Terms::FIELD - 1)
   end
 end

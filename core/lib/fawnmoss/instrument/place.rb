@@ -8,6 +8,11 @@ module Fawnmoss
     Place = Value.of(:string, :finger, :hand, :semitones, :placement) do
       def open? = finger.zero?
 
+      # What a place shares with a Grip: its highest string, and the places in it.
+      def top = string
+      def parts = [self]
+      def double? = false
+
       # What a teacher would call the same place, whatever the idle hand does: an open string is one place.
       def visible = [string, finger, open? ? nil : hand.name]
     end

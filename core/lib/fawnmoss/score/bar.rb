@@ -6,7 +6,10 @@ module Fawnmoss
     # repeat_end: true at repeat signs; ending: '1', '2' or nil (first and second ending); line: :single, :double, :final.
     Bar = Value.of(:number, :notes, :repeat_start, :repeat_end, :ending, :line) do
       # Written length in quarters.
-      def length = notes.sum(0r, &:duration)
+      def length = notes.sum(0r) { _1.chord ? 0r : _1.duration }
+
+      # A copy with other notes.
+      def with(notes:) = self.class.new(**to_h, notes: notes.freeze)
 
       # Where the bar's first note stands (quarters from the bar line a full bar would have).
       def start = notes.first ? notes.first.at : 0r

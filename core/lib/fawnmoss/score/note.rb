@@ -9,9 +9,14 @@ module Fawnmoss
     # quarter in 3/4 starts at 2); type, dots: how it is drawn; triplet: :start, :inside, :stop or nil (three in the time
     # of two); tie: true when tied to the next note; slur_start, slur_stop: true where a
     # slur begins or ends; marks: [:staccato, :tenuto, :accent,
-    # :fermata, :breath]; finger 0..4 and bow :up/:down as printed, or nil.
-    Note = Value.of(:id, :pitch, :at, :duration, :type, :dots, :triplet, :tie, :slur_start, :slur_stop, :marks, :finger, :bow) do
+    # :fermata, :breath, :trill, :off_string]; finger 0..4, string (1 = highest) and bow :up/:down as printed, or nil;
+    # chord: true when it sounds together with the note before it; graces: pitches of grace notes before it, or nil.
+    Note = Value.of(:id, :pitch, :at, :duration, :type, :dots, :triplet, :tie, :slur_start, :slur_stop, :marks, :finger, :bow,
+                    :string, :chord, :graces) do
       def rest? = pitch.nil?
+
+      # A copy with some fields changed.
+      def with(**changes) = self.class.new(**to_h, **changes)
     end
 
     Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd' }.freeze

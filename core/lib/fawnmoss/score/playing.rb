@@ -2,7 +2,8 @@
 
 module Fawnmoss
   module Score
-    # Turns a written tune into its sounding notes: ties joined, rests counted, slurs numbered.
+    # Turns a written tune into its sounding notes: ties joined, rests counted, slurs numbered, the notes of a chord side by
+    # side, lowest first.
     class Playing
       def initialize(tune)
         @tune = tune
@@ -11,49 +12,65 @@ module Fawnmoss
         @onset = 0r
         @slurs = 0
         @slur = nil
-        @tied = false
+        @tied = {}
       end
 
       # Array of Score::Played.
       def notes
         @tune.bars.each do |bar|
-          bar.notes.each { |note| take(note, bar) }
+          bar.notes.slice_before { !_1.chord }.each { |chord| take(chord, bar) }
           close_phrase if bar.repeat_end || bar.line != :single
         end
-        @done.each(&:freeze).map { Played.new(**_1) }
+        @done.map { Played.new(**_1) }
       end
 
       private
 
-      def take(note, bar)
-        @onset += note.duration
-        if note.rest?
-          @rest += note.duration
-          @tied = false
+      # chord: the notes written at one place, a rest or a single note in most cases.
+      def take(chord, bar)
+        head = chord.first
+        if head.rest?
+          @rest += head.duration
+          @tied = {}
         else
-          open_slur(note)
-          @tied ? lengthen(note) : start(note, bar)
-          @slur = nil if note.slur_stop
-          @tied = note.tie
+          open_slur(chord)
+          sound(chord, bar)
+          @slur = nil if chord.any?(&:slur_stop)
           @rest = 0r
-          close_phrase if note.marks.include?(:breath)
+          close_phrase if chord.any? { _1.marks.include?(:breath) }
         end
+        @onset += head.duration
       end
 
-      def open_slur(note)
-        return unless note.slur_start
+      def open_slur(chord)
+        return unless chord.any?(&:slur_start)
 
         @slurs += 1
         @slur = @slurs
-        @done.last[:slur] ||= @slur if @tied
+        @tied.each_value { |index| @done[index][:slur] ||= @slur }
       end
 
-      def start(note, bar)
-        @done << { index: @done.size, note:, bar: bar.number, at: note.at, onset: @onset - note.duration,
-                   duration: note.duration, slur: @slur, rest_before: @rest, ends_phrase: false }
+      def sound(chord, bar)
+        held, struck = chord.partition { @tied.key?(_1.pitch) }
+        held.each { |note| lengthen(@done[@tied[note.pitch]], note) }
+        first = @done.size
+        struck.sort_by { [_1.pitch.midi, _1.pitch.step] }.each { |note| start(note, bar, first) }
+        indices = struck.to_h { |note| [note.pitch, first + struck.count { |other| lower?(other, note) }] }.merge(@tied.slice(*held.map(&:pitch)))
+        @tied = indices.slice(*chord.select(&:tie).map(&:pitch))
       end
 
-      def lengthen(note) = @done.last[:duration] += note.duration
+      def lengthen(played, note)
+        played[:duration] += note.duration
+        played[:last] = note.id
+      end
+
+      def lower?(one, other) = ([one.pitch.midi, one.pitch.step] <=> [other.pitch.midi, other.pitch.step]).negative?
+
+      def start(note, bar, head)
+        @done << { index: @done.size, head:, note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,
+                   slur: @slur, rest_before: @rest, ends_phrase: false }
+      end
+
       def close_phrase = @done.last && (@done.last[:ends_phrase] = true)
     end
   end

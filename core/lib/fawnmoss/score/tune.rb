@@ -19,11 +19,13 @@ module Fawnmoss
         self.class.new(**to_h, key: moved, bars: bars.map { |bar| move_bar(bar, interval) })
       end
 
+      # A copy whose notes are what the block makes of each.
+      def map_notes(&block) = self.class.new(**to_h, bars: bars.map { |bar| bar.with(notes: bar.notes.map(&block)) }.freeze)
+
       private
 
       def move_bar(bar, interval)
-        notes = bar.notes.map { |note| note.rest? ? note : note.class.new(**note.to_h, pitch: note.pitch.up(interval)) }
-        bar.class.new(**bar.to_h, notes:)
+        bar.with(notes: bar.notes.map { |note| note.rest? ? note : note.with(pitch: note.pitch.up(interval), graces: note.graces&.map { _1.up(interval) }) })
       end
     end
   end

@@ -39,6 +39,12 @@ module Fawnmoss
         beat.denominator == 1 && (felt_beats % 4).zero? && beat == felt_beats / 2 ? 1 : secondary(beat)
       end
 
+      # Three felt beats in a bar.
+      def triple? = felt_beats == 3
+
+      # A felt beat begins at this place in the bar.
+      def on_beat?(place) = (place / beat_length).denominator == 1
+
       def to_s = "#{beats}/#{unit}"
 
       private

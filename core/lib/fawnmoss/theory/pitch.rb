@@ -13,11 +13,18 @@ module Fawnmoss
         new(letter: match[1], alter: self::SIGNS.index(match[2].to_s) - 2, octave: match[3].to_i)
       end
 
-      # MIDI note number, 60 is middle C.
-      def midi = (12 * (octave + 1)) + self.class::SEMITONES.fetch(letter) + alter
+      # midi: MIDI note number, 60 is middle C; step: steps of the staff counted from C0: C4 is 28, D4 is 29, whatever the
+      # accidental; hash: the solver and the analysis look pitches up all the time.
+      attr_reader :midi, :step, :hash
 
-      # Steps of the staff counted from C0: C4 is 28, D4 is 29, whatever the accidental.
-      def step = (octave * 7) + self.class::LETTERS.index(letter)
+      def eql?(other) = other.is_a?(self.class) && step == other.step && alter == other.alter
+      def ==(other) = eql?(other)
+
+      def derive
+        @midi = (12 * (octave + 1)) + self.class::SEMITONES.fetch(letter) + alter
+        @step = (octave * 7) + self.class::LETTERS.index(letter)
+        @hash = (@step * 8) + alter
+      end
 
       def name = "#{letter}#{self.class::SIGNS[alter + 2]}"
       def to_s = "#{name}#{octave}"

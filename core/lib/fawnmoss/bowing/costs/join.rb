@@ -3,16 +3,28 @@
 module Fawnmoss
   module Bowing
     module Costs
-      # How a stroke joins the one before. A plain change is free; stopping and going on in the same direction is a repair
-      # that costs more than a weak first beat; a lift needs a rest or a phrase end and is then nearly free. Hundredths.
+      # How a stroke joins the one before (guide page on bowing, rules 4 to 6). A plain change is free. Going on in the same
+      # direction is a repair: cheap after the long note of a pair, less so as two equal up-bows before a bar line, dear
+      # elsewhere. A lift needs time: nearly free in a rest, a little more at a breath, more where a note must be cut for it;
+      # a recovery likewise. What the page or the teacher asks for costs next to nothing. Hundredths.
       module Join
-        COST = { change: 0, stop: 180, lift: 40 }.freeze
+        SAME = { pair: 70, up_up: 80 }.freeze
+        STOP = 180
+        LIFT = { rest: 40, breath: 60, long_note: 90 }.freeze
+        RECOVERY = { rest: 60, breath: 80 }.freeze
+        HURRIED_RECOVERY = 110
+        ASKED = 10 # divides the price of what is fixed
 
-        def self.cost(kind, stroke, direction)
-          return COST.fetch(kind) unless kind == :stop && stroke.fixed == direction
+        # The same direction again.
+        def self.same(stroke, direction)
+          return 0 if %i[hook stop].include?(stroke.pinned)
 
-          COST.fetch(:stop) / 10 # the teacher or the page asks for it
+          price = stroke.shape == :up_up && direction == :down ? STOP : SAME.fetch(stroke.shape, STOP)
+          stroke.fixed == direction ? price / ASKED : price
         end
+
+        def self.lift(stroke) = stroke.pinned == :lift ? 0 : LIFT.fetch(stroke.time)
+        def self.recovery(stroke) = stroke.pinned == :recovery ? 0 : RECOVERY.fetch(stroke.time, HURRIED_RECOVERY)
       end
     end
   end

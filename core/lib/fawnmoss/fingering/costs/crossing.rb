@@ -9,8 +9,7 @@ module Fawnmoss
         noun 'string crossing', 'string crossings'
 
         def cost(from, to, move)
-          apart = (from.string - to.string).abs
-          return 0 if apart.zero?
+          return 0 if apart(from, to).zero?
 
           each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
           each * move.pace / 100

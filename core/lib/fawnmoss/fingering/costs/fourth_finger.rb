@@ -7,12 +7,13 @@ module Fawnmoss
       class FourthFinger < Term
         noun 'fourth finger', 'fourth fingers'
 
-        def cost(place, _note)
-          return 0 unless place.finger == 4 && setting.instrument.weak_fourth
-
-          setting.fourth == 'open' ? weight(:fourth_finger) : weight(:known_fourth_finger)
+        def initialize(setting)
+          super
+          known = setting.learnt.include?(:fourth) && setting.fourth != 'open'
+          @price = setting.instrument.weak_fourth ? weight(known ? :known_fourth_finger : :fourth_finger) : 0
         end
 
+        def cost(place, _note) = place.finger == 4 ? @price : 0
         def reason(_place, _note) = 'needs the fourth finger'
       end
     end

@@ -8,12 +8,21 @@ module Fawnmoss
         noun 'hop of one finger', 'hops of one finger'
 
         def cost(from, to, move)
-          return 0 if from.open? || from.finger != to.finger || from.string == to.string || move.rest
+          return 0 if move.rest
+          return pair(from, to) unless from.double? || to.double?
 
-          weight(from.semitones == to.semitones ? :hop : :wide_hop)
+          from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
         end
 
         def reason(_from, to, _move) = "finger #{to.finger} hops across two strings"
+
+        private
+
+        def pair(from, to)
+          return 0 if from.finger != to.finger || from.string == to.string || from.open?
+
+          weight(from.semitones == to.semitones ? :hop : :wide_hop)
+        end
       end
     end
   end

@@ -7,7 +7,12 @@ module Fawnmoss
       class Position < Term
         noun 'note out of first position', 'notes out of first position'
 
-        def cost(place, _note) = place.open? || place.hand.first? ? 0 : weight(:position)
+        def initialize(setting)
+          super
+          @price = weight(:position)
+        end
+
+        def cost(place, _note) = place.open? || place.hand.first? ? 0 : @price
         def reason(place, _note) = "in #{place.hand.words}"
       end
     end

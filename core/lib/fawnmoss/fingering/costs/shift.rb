@@ -3,8 +3,9 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # Moving the hand. Cheaper while a string is open or during a rest, on the same finger, over a semitone, or at a
-      # change of bow.
+      # Moving the hand. Cheaper, in hundredths of its price, where something helps: an open string or a rest gives it
+      # time, the same finger on the same string guides it, a semitone is near, a change of bow covers it. The best help
+      # counts.
       class Shift < Term
         noun 'shift', 'shifts'
 
@@ -12,16 +13,19 @@ module Fawnmoss
           return 0 if from.hand.same_spot?(to.hand)
 
           distance = (from.hand.nut - to.hand.nut).abs
-          price = (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100
-          helped?(from, to, move, distance) ? price * 3 / 5 : price
+          (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100 * share(from, to, move, distance) / 100
         end
 
         def reason(from, to, _move) = "the hand moves from #{from.hand.words} to #{to.hand.words}"
 
         private
 
-        def helped?(from, to, move, distance)
-          from.open? || to.open? || move.rest || distance == 1 || (from.finger == to.finger && from.string == to.string) || !move.slurred
+        def share(from, to, move, distance)
+          best = move.slurred ? 100 : weight(:shift_at_bow_change)
+          best = [best, weight(:shift_with_time)].min if from.open? || to.open? || move.rest
+          best = [best, weight(:shift_near)].min if distance == 1
+          best = [best, weight(:shift_on_one_finger)].min if from.finger == to.finger && from.string == to.string
+          best
         end
       end
     end

@@ -3,13 +3,15 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # Two shifts with no note settled between: the errors add up.
+      # Two shifts with no note settled between: the errors add up. With a single note between it is half as bad: stay a few
+      # notes before moving again.
       class ShiftChain < Term
-        noun 'double shift', 'double shifts'
+        noun 'hurried second shift', 'hurried second shifts'
 
-        # shifted: the hand moved on the way to from.
-        def cost(_before, shifted, from, to, _move) = shifted && !from.hand.same_spot?(to.hand) ? weight(:shift_chain) : 0
-        def reason(_before, _from, _to, _move) = 'shifts again with no note settled between'
+        # settled: notes played since the last shift, 0, 1, or 2 for two and more.
+        def price(settled, _move) = [weight(:shift_chain), weight(:shift_soon), 0].fetch(settled)
+        def applies?(_before, from, to, _move) = !from.hand.same_spot?(to.hand)
+        def reason(_before, _from, _to, _move) = 'shifts again before the hand has settled'
       end
     end
   end

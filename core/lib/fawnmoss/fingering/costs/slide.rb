@@ -8,11 +8,20 @@ module Fawnmoss
         noun 'sliding finger', 'sliding fingers'
 
         def cost(from, to, move)
-          slides = from.string == to.string && from.finger == to.finger && from.semitones != to.semitones && from.hand == to.hand
-          slides && !move.rest ? weight(:slide) : 0
+          return 0 if move.rest
+          return pair(from, to) unless from.double? || to.double?
+
+          from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
         end
 
         def reason(_from, to, _move) = "finger #{to.finger} slides to its new place"
+
+        private
+
+        def pair(from, to)
+          slides = from.finger == to.finger && from.string == to.string && from.semitones != to.semitones && from.hand == to.hand
+          slides ? weight(:slide) : 0
+        end
       end
     end
   end

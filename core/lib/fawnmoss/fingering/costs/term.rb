@@ -4,8 +4,9 @@ module Fawnmoss
   module Fingering
     module Costs
       # What every term shares: its weights and its name in a teacher's sentence.
-      # Placing terms answer cost(place, note); moving terms cost(from, to, move); turning terms
-      # cost(before, shifted, from, to, move). All costs are whole hundredths of a plain crossing, never negative.
+      # Placing terms answer cost(place, note); gripping terms cost(grip, note); moving terms cost(from, to, move), where
+      # from and to may be a Place or a Grip; the returning and the rushing term price(settled, move) and
+      # applies?(before, from, to, move). All costs are whole hundredths of a plain crossing, never negative.
       class Term
         class << self
           attr_reader :one, :many
@@ -20,12 +21,22 @@ module Fawnmoss
 
         def initialize(setting)
           @setting = setting
+          @weights = setting.weights
         end
 
         private
 
-        def weight(name) = setting.weights.fetch(name)
+        def weight(name) = @weights.fetch(name)
         def string_name(place) = setting.instrument.string_names[place.string]
+
+        # How many strings the arm must cross from one place or grip to the other.
+        def apart(from, to)
+          up = to.string - from.top
+          return up if up.positive?
+
+          down = from.string - to.top
+          down.positive? ? down : 0
+        end
       end
     end
   end

@@ -7,12 +7,10 @@ module Fawnmoss
       class ThereAndBack < Term
         noun 'there-and-back crossing', 'there-and-back crossings'
 
-        # before: the string (0 = lowest) of the note before from, or nil.
-        def cost(before, _shifted, from, to, move)
-          return 0 if before.nil? || move.rest || before != to.string || from.string == to.string
+        def price(_settled, move) = move.rest ? 0 : weight(:there_and_back) * move.pace / 100
 
-          weight(:there_and_back) * move.pace / 100
-        end
+        # before: the string (0 = lowest) of the note before from.
+        def applies?(before, from, to, _move) = before == to.string && apart(from, to).positive?
 
         def reason(_before, from, to, _move) = "away to the #{string_name(from)} string for one note and back to the #{string_name(to)} string"
       end

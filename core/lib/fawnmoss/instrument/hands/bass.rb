@@ -9,6 +9,9 @@ module Fawnmoss
         NUT = { 'half' => 1, '1' => 2, '2' => 3, 'between 2 and 3' => 4, '3' => 5, 'between 3 and 4' => 6, '4' => 7 }.freeze
         FINGERS = { '1-2-4' => [1, 2, 4], '1-2-3-4' => [1, 2, 3, 4] }.freeze
 
+        # Finger numbers in use, one a semitone: [1, 2, 4].
+        attr_reader :fingers
+
         def initialize(school)
           @fingers = FINGERS.fetch(school) do
             raise InvalidInput.new("#{school.inspect} is not a bass hand", where: { field: 'hand' },

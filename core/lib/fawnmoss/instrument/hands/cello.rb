@@ -3,17 +3,24 @@
 module Fawnmoss
   module Instrument
     module Hands
-      # Cello: a finger a semitone (closed); extended, a whole tone between 1 and 2 (guide page on instruments).
+      # Cello: a finger a semitone (closed); extended, a whole tone between 1 and 2, reached forward (thumb and 2-3-4 move
+      # up) or backward (1 alone reaches down). Guide page on instruments.
       class Cello
         NUT = { 'half' => [1], '1' => [2], '2' => [3, 4], '3' => [5, 6], '4' => [7] }.freeze
-        REACH = { closed: [0, 1, 2, 3], extended: [0, 2, 3, 4] }.freeze
+        REACH = { closed: [0, 1, 2, 3], extended: [0, 2, 3, 4], back: [0, 2, 3, 4] }.freeze
         NAMES = { 3 => '2 lowered', 6 => '3 raised' }.freeze
 
         def position_names = NUT.keys
 
+        # Closed and opened forward at each spot; in first position also with 1 reaching back to the semitone. Elsewhere
+        # the hand reaching back is the hand opened forward a semitone lower, and is listed there once.
         def positions(name)
-          NUT.fetch(name).product(REACH.keys).map do |nut, form|
-            Position.new(name: NAMES.fetch(nut, name), nut:, form:)
+          NUT.fetch(name).flat_map do |nut|
+            label = NAMES.fetch(nut, name)
+            forms = [[:closed, nut]]
+            forms << [:extended, nut] unless name == 'half'
+            forms << [:back, nut - 1] if name == '1'
+            forms.map { |form, first| Position.new(name: label, nut: first, form:) }
           end
         end
 
@@ -23,8 +30,14 @@ module Fawnmoss
           finger = REACH.fetch(position.form).index(semitones - position.nut)
           return [] unless finger
 
-          placement = position.form == :extended && finger.positive? ? :extended : :closed
-          [Place.new(string:, finger: finger + 1, hand: position, semitones:, placement:)]
+          [Place.new(string:, finger: finger + 1, hand: position, semitones:, placement: placement(position.form, finger))]
+        end
+
+        private
+
+        # Forward, the fingers above 1 are the ones that reach; backward, 1 is.
+        def placement(form, finger)
+          (form == :extended && finger.positive?) || (form == :back && finger.zero?) ? :extended : :closed
         end
       end
     end

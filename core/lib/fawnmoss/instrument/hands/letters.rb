@@ -18,15 +18,20 @@ module Fawnmoss
         def position_names = NUT.keys
         def positions(name) = [Position.new(name:, nut: NUT.fetch(name), step: STEP.fetch(name), form: :plain)]
 
-        # The Place of a written pitch on a string (its open pitch given) in a position, or nil.
-        # D# on the D string is finger 1 drawn back in first position.
+        # The Place of a written pitch on a string (its open pitch given) in a position, or nil. The raised open note
+        # (D# on the D string) belongs to half position; in first it is finger 1 drawn back out of the hand.
         def places(pitch, open, string, position)
           semitones = pitch.midi - open.midi
           finger = pitch.step - open.step - position.step + 1
-          finger = 1 if finger.zero? && semitones == 1 && position.first?
+          return [drawn_back(string, position)] if finger.zero? && semitones == 1 && position.first?
+
           placement = FRAME.dig(finger, semitones - position.nut)
           placement && semitones.positive? ? [Place.new(string:, finger:, hand: position, semitones:, placement:)] : []
         end
+
+        private
+
+        def drawn_back(string, position) = Place.new(string:, finger: 1, hand: position, semitones: 1, placement: :extended)
       end
     end
   end

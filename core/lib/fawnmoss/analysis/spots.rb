@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Analysis
+    # The trouble spots of a chart: bars that will go wrong, why, and the drill (guide page on practice).
+    class Spots
+      # One spot. bars: printed numbers, one to three neighbours; causes: names, the worst first; rank: 1 is the worst; weight:
+      # of its worst bar; drill: Drill of the worst cause; again: lists of bars that are the same and need no other drill.
+      Spot = Value.of(:bars, :causes, :rank, :weight, :drill, :again)
+
+      MOST = 6
+      FEWEST = 3
+      SHARE = 0.5 # of the worst bar's weight: what is under it is no spot, once there are FEWEST
+      LEAST = 3 # weight of a bar worth naming at all
+      KNOWN = 0.5 # a cause whose skills the pupil has counts this much
+      REPEATED = 0.4 # how much each further trouble of the same cause in a bar adds
+
+      # drills: { cause => Drill }; had: skill ids the pupil has; same: groups of equal bars (Sameness.bars).
+      def initialize(drills, had:, same:)
+        @drills = drills
+        @had = had
+        @twins = same.flat_map { |group| group.drop(1).map { [_1, group.first] } }.to_h
+        @groups = same.to_h { |group| [group.first, group] }
+      end
+
+      # troubles: [[bar, [cause, ...]], ...] in playing order. Returns Spot list, the worst first.
+      def list(troubles)
+        weights = weigh(troubles)
+        chosen = choose(weights)
+        merged = merge(chosen, weights)
+        merged.sort_by { |bars| [-bars.map { weights[_1].sum { |_, worth| worth } }.max, bars.first] }.first(MOST)
+              .each.with_index(1).map { |bars, rank| spot(bars, rank, weights) }
+      end
+
+      private
+
+      # { bar => { cause => weight } }; a bar that is the same as an earlier one is left to that one.
+      def weigh(troubles)
+        found = Hash.new { |all, bar| all[bar] = Hash.new(0) }
+        troubles.each do |bar, causes|
+          next if @twins.key?(bar)
+
+          causes.each { |cause| found[bar][cause] += worth(cause) * (found[bar].key?(cause) ? REPEATED : 1) }
+        end
+        found.default = {}
+        found
+      end
+
+      def worth(cause)
+        drill = @drills.fetch(cause)
+        drill.skills.any? && (drill.skills - @had).empty? ? drill.weight * KNOWN : drill.weight
+      end
+
+      def choose(weights)
+        totals = weights.transform_values { _1.values.sum }.select { |_, total| total >= LEAST }
+        ranked = totals.sort_by { |bar, total| [-total, bar] }
+        limit = (ranked.first&.last || 0) * SHARE
+        ranked.each_with_index.select { |(_, total), place| place < FEWEST || total >= limit }.map { |(bar, _), _| bar }.first(MOST + 3)
+      end
+
+      # Neighbouring bars are one spot, three at most.
+      def merge(bars, _weights)
+        bars.sort.slice_when { |a, b| b != a + 1 }.flat_map { |run| run.each_slice(run.size > 3 ? (run.size / 2.0).ceil.clamp(1, 3) : 3).to_a }
+      end
+
+      def spot(bars, rank, weights)
+        causes = bars.flat_map { weights[_1].to_a }.group_by(&:first).transform_values { |list| list.map(&:last).max }.sort_by { |cause, worth| [-worth, @drills.keys.index(cause)] }.map(&:first)
+        Spot.new(bars:, causes: causes.first(4), rank:, weight: bars.map { weights[_1].sum { |_, worth| worth } }.max.round(1), drill: @drills.fetch(causes.first), again: again(bars))
+      end
+
+      # Where the whole spot comes again, bar by bar.
+      def again(bars)
+        later = bars.map { @groups.fetch(_1, [_1]).drop(1) }
+        later.first.filter_map { |first| bars.each_index.map { first + _1 }.then { |run| run if run.each_with_index.all? { |bar, step| later[step].include?(bar) } } }
+      end
+    end
+  end
+end

@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # Puts a solved fingering and bowing together with everything a chart can tell about them.
+    class Build
+      # sounds: lists of Score::Played that sound together; fingers: Fingering::Solution; bows: Bowing::Solved; placed: indices
+      # of notes with a pinned place; directions, joins: pinned, by index; tempo: quarters a minute; drills: by cause.
+      def initialize(tune:, request:, sounds:, fingers:, bows:, placed:, directions:, joins:, tempo:, warnings:, drills:)
+        @tune = tune
+        @request = request
+        @instrument = request.instrument
+        @sounds = sounds
+        @notes = sounds.flatten
+        @heads = sounds.map(&:first)
+        @fingers = fingers
+        @grips = fingers.places
+        @places = @grips.flat_map(&:parts)
+        @bows = @heads.map { bows.note(_1.index) }
+        @bowing = bows
+        @placed = placed
+        @directions = directions
+        @joins = joins
+        @tempo = tempo
+        @warnings = warnings
+        @drills = drills
+        @facts = {}
+        @checks = {}.compare_by_identity
+      end
+
+      # Returns Chart.
+      def chart
+        Chart.new(tune: @tune, request: @request, entries: entries.freeze, warnings: (@warnings + @bowing.warnings).freeze, cost: @fingers.total / 100.0,
+                  bow_cost: @bowing.cost / 100.0, tempo: @tempo, demand_bars: demands.bars, same_bars:, same_rhythm: Analysis::Sameness.rhythms(@tune),
+                  transposed_bars: Analysis::Sameness.transposed(@tune), hand_map: hand_map.for(@tune.key, played), hand_maps:,
+                  hand_fingers: hand_map.fingers(@tune.key), phrases: Analysis::Phrases.new(@tune, @heads).list.map { phrase(_1) }.freeze, spots:,
+                  pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur }))
+      end
+
+      private
+
+      def same_bars = @same_bars ||= Analysis::Sameness.bars(@tune)
+      def changes = @changes ||= Analysis::Patterns.changes(@instrument, @notes, @places)
+      def changed = @changed ||= changes.map(&:index)
+      def hand_map = @hand_map ||= Analysis::HandMap.new(@instrument)
+      def played = @played ||= @places.zip(@notes.map(&:pitch))
+      def demands = @demands ||= Analysis::Demands.new(@tune, @instrument, @sounds, @grips, @bows.map { _1[:join] })
+
+      # The hand map of every position the chart uses beyond the first.
+      def hand_maps
+        names = @places.reject { _1.open? || _1.hand.first? }.map { _1.hand.name }.uniq
+        names.to_h { |name| [name, hand_map.for(@tune.key, played, name: plain(name))] }
+      end
+
+      # "2 lowered" and "2" are spots of one position.
+      def plain(name) = @instrument.hand.position_names.include?(name) ? name : name.split.first
+
+      def phrase(phrase)
+        [phrase.from, phrase.to].map { |at| "#{@heads[at].bar}:#{Notation::Fraction.text(@tune.meter.count_at(@heads[at].at))}" }.then { |from, to| { from:, to: } }
+      end
+
+      def spots
+        heads = changed.map { @notes[_1].head }
+        position = @heads.each_with_index.to_h { |head, at| [head.index, at] }
+        troubles = Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.map { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
+        Analysis::Spots.new(@drills, had: @request.had, same: same_bars).list(@heads.each_index.map { |at| [@heads[at].bar, troubles.for(at)] })
+      end
+
+      def entries
+        @holds = Fingering::Holds.for(@notes, @places)
+        @reasons = Fingering::Reasons.new(@instrument, @fingers, pinned_sounds)
+        @shifts = Analysis::Shifts.new(lead: @request.shift, slide: @request.slide)
+        @prepares = Analysis::Prepares.new(@instrument, @notes, @places, changed)
+        @counting = Analysis::Counting.new(@tune.meter)
+        @sounds.each_index.flat_map { |at| sound(at) }
+      end
+
+      def pinned_sounds = @sounds.each_index.select { |at| @sounds[at].any? { @placed.include?(_1.index) } }
+
+      def sound(at)
+        reasons = @reasons.for(at)
+        others = @fingers.alternatives(at)
+        shift = at.zero? ? nil : @shifts.between(@grips[at - 1], @grips[at], @heads[at], slurred: @bows[at][:join] == :slur)
+        @sounds[at].each_with_index.map { |note, part| entry(note, at, reasons:, alternatives: others(others, part, @grips[at].parts[part]), shift: part.zero? ? shift : nil) }
+      end
+
+      def entry(note, at, **marks)
+        index = note.index
+        place = @places[index]
+        Entry.new(note:, place:, count: @tune.meter.count_at(note.at), say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
+                  prepare: @prepares.for(index), pinned: pinned(note), demands: demands.per_note[index], **@bows[at], **facts(note.pitch), **marks)
+      end
+
+      # What depends on the pitch alone.
+      def facts(pitch)
+        @facts[pitch] ||= { sounding: @instrument.sounding(pitch), ring: Analysis::Rings.ring(@instrument, pitch),
+                            targets: Theory::Temperament.targets(pitch, @tune.key.tonic) }
+      end
+
+      def check(place, pitch)
+        @checks.fetch(place) { @checks[place] = Analysis::Checks.for(@instrument, place, pitch) }
+      end
+
+      def pinned(note)
+        [(:place if @placed.include?(note.index)), (:direction if @directions[note.head]), (:join if @joins[note.head])].compact
+      end
+
+      # The other places of one note; in a double stop the cheapest pair for each place of this note.
+      def others(alternatives, part, place)
+        if alternatives.first&.place&.double?
+          alternatives = alternatives.uniq { _1.place.parts[part].visible }.reject { _1.place.parts[part].visible == place.visible }
+        end
+        alternatives.map { |other| Other.new(place: other.place.parts[part], extra: other.extra / 100.0, reason: @reasons.change(other)) }
+      end
+    end
+  end
+end

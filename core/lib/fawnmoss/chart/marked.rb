@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # A chart's tune with its marks written into the notes: finger, string, a bow sign where a stroke begins, slurs as they
+    # are bowed in this version. What the writers put out, and what a reader gives back.
+    class Marked
+      # chart -> Score::Tune.
+      def self.tune(chart) = new(chart).tune
+
+      def initialize(chart)
+        @tune = chart.tune
+        @entries = chart.by_id
+        @strings = chart.request.instrument.open.size
+        strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }
+        slurred = strokes.select { _1.size > 1 }
+        @bows = strokes.to_h { |stroke| [stroke.first.note.id, stroke.first.direction] }
+        @starts = slurred.to_h { |stroke| [stroke.first.note.id, true] }
+        @stops = slurred.to_h { |stroke| [stroke.last.note.last, true] }
+      end
+
+      def tune
+        bars = @tune.bars.map { |bar| bar.with(notes: bar.notes.slice_before { !_1.chord }.flat_map { chord(_1) }) }
+        @tune.class.new(**@tune.to_h, bars: bars.freeze)
+      end
+
+      private
+
+      # Bow signs and slurs stand on the first note of a chord, whichever of its notes is the lowest.
+      def chord(notes)
+        ids = notes.map(&:id)
+        head = { bow: ids.filter_map { @bows[_1] }.first, slur_start: ids.any? { @starts[_1] }, slur_stop: ids.any? { @stops[_1] } }
+        notes.each_with_index.map do |note, index|
+          note.with(**place(note), **(index.zero? ? head : { bow: nil, slur_start: false, slur_stop: false }))
+        end
+      end
+
+      def place(note)
+        entry = @entries[note.id] or return { finger: nil, string: nil }
+        { finger: entry.place.finger, string: @strings - entry.place.string }
+      end
+    end
+  end
+end
