@@ -3,6 +3,7 @@
 source 'https://rubygems.org'
 
 # core: parsing and archives; everything else there is plain Ruby
+gem 'midilib', '~> 4.0' # writes Standard MIDI Files
 gem 'nokogiri', '~> 1.18.10'
 gem 'rubyzip', '~> 2.4'
 gem 'zeitwerk', '~> 2.6.18'

@@ -1,6 +1,9 @@
 # frozen_string_literal: true
 
+require 'json'
+require 'midilib'
 require 'nokogiri'
+require 'stringio'
 require 'strscan'
 require 'zeitwerk'
 require 'zip'

@@ -29,7 +29,7 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
 
   it 'writes fingering, string and bow signs on request, and ids for the engraver' do
     solved = chart(tune('D (E F) G|'), version: 'full')
-    marked = Nokogiri::XML(described_class.write(solved.tune, marks: solved.by_id, instrument: instrument('violin')))
+    marked = Nokogiri::XML(described_class.write(solved.marked, instrument: instrument('violin')))
     expect(marked.xpath('//fingering').map(&:text)).to eq(%w[0 1 2 3])
     expect(marked.xpath('//string').map(&:text)).to eq(%w[3 3 3 3]) # MusicXML counts strings from the highest
     expect(marked.xpath('//up-bow | //down-bow').map(&:name)).to eq(%w[down-bow up-bow down-bow])

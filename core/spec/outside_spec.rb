@@ -15,7 +15,7 @@ RSpec.describe 'outside checks' do
 
   def tunes = Dir[File.expand_path('../../demo/tunes/*.abc', __dir__)]
 
-  def export(chart) = Fawnmoss::Notation::MusicXml.write(chart.tune, marks: chart.by_id, instrument: chart.request.instrument)
+  def export(chart) = Fawnmoss::Chart::Export.write(chart, 'musicxml')
 
   it 'every export is valid against the MusicXML 3.0 schema (xmllint)' do
     Dir.mktmpdir do |folder|

@@ -95,7 +95,7 @@ module FawnmossServer
       # MusicXML for other programs: all marks, no ids.
       def self.musicxml(chart, today)
         found, = solved(chart, today)
-        Fawnmoss::Notation::MusicXml.write(found.tune, marks: found.by_id, instrument: found.request.instrument)
+        Fawnmoss::Chart::Export.write(found, 'musicxml')
       end
       private_class_method :create, :subject, :solve, :shape, :instrument
     end

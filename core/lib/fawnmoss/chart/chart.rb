@@ -13,8 +13,8 @@ module Fawnmoss
       # Marks per written note id: { 'n1' => Entry }.
       def by_id = entries.to_h { [_1.note.id, _1] }
 
-      # The tune with every mark written into it, as it would be printed: Score::Tune for the writers.
-      def marked = Marked.tune(self)
+      # The tune with every mark written into it, as it would be printed: Score::Tune for the writers. strings: :all or :needed.
+      def marked(strings: :all) = Marked.tune(self, strings:)
 
       # The JSON contract of docs/formats.md, as plain hashes, arrays, strings and numbers.
       def to_h = Contract.new(self).to_h

@@ -5,13 +5,15 @@ module Fawnmoss
     # A chart's tune with its marks written into the notes: finger, string, a bow sign where a stroke begins, slurs as they
     # are bowed in this version. What the writers put out, and what a reader gives back.
     class Marked
-      # chart -> Score::Tune.
-      def self.tune(chart) = new(chart).tune
+      # chart -> Score::Tune. strings: :all, or :needed for only those that the finger leaves open.
+      def self.tune(chart, strings: :all) = new(chart, strings).tune
 
-      def initialize(chart)
+      def initialize(chart, strings)
         @tune = chart.tune
+        @instrument = chart.request.instrument
+        @needed = strings == :needed
+        @places = Fingering::Candidates.new(@instrument, @instrument.hand.position_names)
         @entries = chart.by_id
-        @strings = chart.request.instrument.open.size
         strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }
         slurred = strokes.select { _1.size > 1 }
         @bows = strokes.to_h { |stroke| [stroke.first.note.id, stroke.first.direction] }
@@ -37,7 +39,12 @@ module Fawnmoss
 
       def place(note)
         entry = @entries[note.id] or return { finger: nil, string: nil }
-        { finger: entry.place.finger, string: @strings - entry.place.string }
+        { finger: entry.place.finger, string: (@instrument.open.size - entry.place.string unless @needed && plain?(entry)) }
+      end
+
+      # No other string has the note under the same finger.
+      def plain?(entry)
+        @places.for(entry.note.pitch).all? { |place| place.finger != entry.place.finger || place.string == entry.place.string }
       end
     end
   end

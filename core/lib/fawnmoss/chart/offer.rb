@@ -24,9 +24,10 @@ module Fawnmoss
         self::STEPS.flat_map { |steps, semitones| [Theory::Interval.new(steps:, semitones:), Theory::Interval.new(steps: -steps, semitones: -semitones)] }
                    .flat_map { |near| [0, -1, 1, -2].map { |octave| Theory::Interval.new(steps: near.steps + (7 * octave), semitones: near.semitones + (12 * octave)) } }
                    .sort_by { [_1.semitones.abs, _1.semitones] }.uniq
-                   .select { |interval| tune.key.up(interval)&.fifths.to_i.abs <= 4 && reach?(pitches, interval, &fits) }
+                   .select { |interval| (tune.key.up(interval)&.fifths || 7).abs <= 4 && reach?(pitches, interval, &fits) }
       end
 
+      # How far and where to, in words.
       def self.words(tune, interval)
         size = interval.steps.abs
         direction = interval.steps.negative? ? 'lower' : 'higher'
@@ -34,7 +35,7 @@ module Fawnmoss
 
         "in #{tune.key.up(interval).name}, #{self::NAMES[size % 7]}#{' and an octave' if size > 7} #{direction}"
       end
-      private_class_method :reach?, :keys, :words
+      private_class_method :reach?, :keys
     end
 
     Offer::Moved = Struct.new(:pitch)

@@ -10,8 +10,9 @@ module Fawnmoss
       Found = Value.of(:candidates, :allowed, :pinned, :warnings)
 
       # sounds: lists of Score::Played that sound together; moved: the tune was transposed, so its printed fingers no longer
-      # hold.
-      def initialize(tune, sounds, request, moved)
+      # hold; offers: false looks for no other octave or key when a note is out of reach.
+      def initialize(tune, sounds, request, moved, offers: true)
+        @offers = offers
         @tune = tune
         @sounds = sounds
         @request = request
@@ -106,7 +107,7 @@ module Fawnmoss
         note = sound.find { @usual.for(_1.pitch).empty? }
         return too_many(sound) unless note
 
-        offers = Offer.for(@tune) { |notes| @usual.for_sound(notes).any? }
+        offers = @offers ? Offer.for(@tune) { |notes| @usual.for_sound(notes).any? } : []
         Impossible.new(code: :out_of_reach, **where(note), reason: reach_words(note.pitch), remedy: remedy(offers), offers: offers.freeze)
       end
 

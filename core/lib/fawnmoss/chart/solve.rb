@@ -14,10 +14,11 @@ module Fawnmoss
       #   Solve.call(steps, Request.build(instrument: violin), catalogue).entries.map { _1.place.finger } # => [0, 1, 2, 3, ...]
       def self.call(tune, request, catalogue) = new(tune, request, catalogue).chart
 
-      # The same tune and request -> Outline or Impossible, in a fraction of the time.
-      def self.outline(tune, request, catalogue) = new(tune, request, catalogue).outline
+      # The same tune and request -> Outline or Impossible (without offers), in a fraction of the time.
+      def self.outline(tune, request, catalogue) = new(tune, request, catalogue, offers: false).outline
 
-      def initialize(tune, request, catalogue)
+      def initialize(tune, request, catalogue, offers: true)
+        @offers = offers
         @request = request
         @instrument = request.instrument
         @tune = tune.up(request.transpose)
@@ -44,7 +45,7 @@ module Fawnmoss
 
       # Fingers, then bows. Returns Impossible, or nil when all is well.
       def solve
-        found = Possible.new(@tune, @sounds, @request, @moved).all
+        found = Possible.new(@tune, @sounds, @request, @moved, offers: @offers).all
         return found if found.is_a?(Impossible)
 
         @warnings += found.warnings

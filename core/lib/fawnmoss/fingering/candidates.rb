@@ -43,7 +43,7 @@ module Fawnmoss
         end
       end
 
-      def resting = @resting ||= @positions.reject(&:open_hand?).uniq(&:nut)
+      def resting = @resting ||= @positions.uniq(&:spot)
 
       def stopped(pitch)
         places = @positions.each_with_index.flat_map do |position, order|

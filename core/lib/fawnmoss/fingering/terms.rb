@@ -10,7 +10,7 @@ module Fawnmoss
       def self.for(setting)
         new(placing: [Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position].map { _1.new(setting) },
             gripping: [Costs::DoubleStop].map { _1.new(setting) },
-            moving: [Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Shift].map { _1.new(setting) },
+            moving: [Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Opening, Costs::Shift].map { _1.new(setting) },
             returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
       end
 

@@ -19,7 +19,7 @@ module Fawnmoss
       # One finger can hold both strings only straight across; otherwise each has its own, and the hand stands once.
       def self.one_hand?(low, high)
         return low.hand == high.hand if low.open? && high.open?
-        return low.hand.same_spot?(high.hand) && low.hand.form != :extended if low.open? || high.open?
+        return low.hand.same_spot?(high.hand) if low.open? || high.open?
 
         low.hand == high.hand && (low.finger != high.finger || low.semitones == high.semitones)
       end

@@ -10,11 +10,12 @@ module Fawnmoss
       def open_hand? = form == :extended || form == :back
 
       # The hand stands where it stood. Opening the cello hand is no shift: forward, finger 1 stays; backward, 2, 3 and 4 do.
-      def same_spot?(other)
-        return true if nut == other.nut
+      def same_spot?(other) = spot == other.spot
 
-        open_hand? != other.open_hand? && nut - other.nut == (open_hand? ? -1 : 1)
-      end
+      # Semitones of finger 1 above the nut when the hand is closed.
+      attr_reader :spot
+
+      def derive = @spot = form == :back ? nut + 1 : nut
 
       # "first position", "half position", for sentences.
       def words

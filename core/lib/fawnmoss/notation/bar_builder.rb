@@ -28,6 +28,12 @@ module Fawnmoss
       def last_note = @pending[:notes].last || @bars.last&.dig(:notes, -1)
       def last_bar = @bars.last
 
+      # The notes added last that sound together: one, or those of a chord; none at the start.
+      def last_notes
+        notes = empty? ? @bars.last&.dig(:notes) || [] : @pending[:notes]
+        notes.drop(notes.rindex { !_1[:chord] } || 0)
+      end
+
       # Changes something on the note added last (a tie, the end of a slur).
       def amend(**attributes) = last_note&.merge!(attributes)
 
@@ -63,7 +69,7 @@ module Fawnmoss
         @bars.last[:repeat_end] ||= repeat_end
       end
 
-      def length(bar) = bar[:notes].sum(0r) { _1[:duration] }
+      def length(bar) = bar[:notes].sum(0r) { _1[:chord] ? 0r : _1[:duration] }
       def pickup? = @bars.size > 1 && length(@bars.first) < @meter.bar_length
 
       # Bars are numbered as printed; the second half of a bar split by a repeat sign keeps its number's successor out.
@@ -106,10 +112,11 @@ module Fawnmoss
 
       def built(bar, index)
         at = starts_late?(index) ? @meter.bar_length - length(bar) : 0r
+        before = 0r
         notes = bar[:notes].map do |note|
-          placed = Score::Note.new(**note, at:)
-          at += placed.duration
-          placed
+          at += before unless note[:chord]
+          before = note[:duration]
+          Score::Note.new(**note, at:)
         end.freeze
         Score::Bar.new(**bar.slice(:number, :repeat_start, :repeat_end, :ending, :line), notes:)
       end

@@ -12,7 +12,7 @@ module Fawnmoss
         def cost(from, to, move)
           return 0 if from.hand.same_spot?(to.hand)
 
-          distance = (from.hand.nut - to.hand.nut).abs
+          distance = (from.hand.spot - to.hand.spot).abs
           (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100 * share(from, to, move, distance) / 100
         end
 

@@ -12,8 +12,8 @@ module Fawnmoss
 
         def position_names = NUT.keys
 
-        # Closed and opened forward at each spot; in first position also with 1 reaching back to the semitone. Elsewhere
-        # the hand reaching back is the hand opened forward a semitone lower, and is listed there once.
+        # Closed and opened forward at each spot; in first position also with 1 reaching back to the semitone. Further up the
+        # beginner's hand closes a semitone lower instead: a small shift to the lowered position.
         def positions(name)
           NUT.fetch(name).flat_map do |nut|
             label = NAMES.fetch(nut, name)

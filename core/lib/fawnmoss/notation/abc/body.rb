@@ -3,9 +3,12 @@
 module Fawnmoss
   module Notation
     module Abc
-      # The music lines of one tune: notes, rests, bar lines, slurs, ties, triplets and the decorations that matter here.
+      # The music lines of one tune: notes, chords, grace notes, rests, bar lines, slurs, ties, triplets and the decorations
+      # that matter here.
       class Body
         include Signs
+
+        TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks' }.freeze
 
         def initialize(header)
           @header = header
@@ -15,7 +18,11 @@ module Fawnmoss
           @broken = nil
           @triplet = nil
           @slur = nil
+          @left_out = []
         end
+
+        # What was knowingly left out, each once: "chord symbols", "words".
+        def left_out = @left_out.uniq
 
         # lines: [[text, number], ...]. Returns [bars, pickup] as BarBuilder#finish.
         def read(lines)
@@ -29,6 +36,8 @@ module Fawnmoss
           @line = number
           content = text.sub(/(?<!\\)%.*/, '')
           if (field = /\A([A-Za-z]):/.match(content)) && !content.start_with?('|')
+            return @left_out << TEXT_LINES[field[1]] if TEXT_LINES[field[1]]
+
             refuse("a #{field[1]}: line inside the music is not read", column: 1, remedy: field_remedy(field[1]))
           end
           @scan = StringScanner.new(content)
@@ -36,7 +45,7 @@ module Fawnmoss
         end
 
         def field_remedy(name)
-          { 'X' => 'Add one tune at a time.', 'w' => 'Remove the words under the notes.',
+          { 'X' => 'Add one tune at a time.',
             'K' => 'Split the tune where the key changes.', 'M' => 'Split the tune where the meter changes.' }.fetch(name, 'Remove the line.')
         end
 
@@ -44,7 +53,7 @@ module Fawnmoss
           @column = @scan.charpos + 1
           return if @scan.skip(/[ \t`]+|\\$/)
 
-          bar || note || broken || slur || tie || triplet || decoration || refuse_sign
+          bar || chord || note || grace || broken || slur || tie || triplet || decoration || text || refuse_sign
         end
 
         def bar
@@ -85,34 +94,91 @@ module Fawnmoss
           rest = parts['letter'].match?(/[zx]/)
           refuse('a rest has no accidental') if rest && parts['accidental']
           refuse('a rest has no octave') if rest && !parts['octave'].empty?
-          add(rest ? nil : pitch(parts), length(parts['length']))
+          refuse('a rest has no grace notes') if rest && @graces
+          add([rest ? nil : pitch(parts)], length(parts['length']))
+          true
+        end
+
+        # Notes that sound together: [DA] or [D2A2]2. Each has the length of the first.
+        def chord
+          return unless @scan.check(/\[[\^_=A-Ga-g!]/)
+
+          @scan.skip(/\[/)
+          lengths, pitches = inside_chord
+          refuse('a chord needs two notes or more') if pitches.size < 2
+          refuse('the notes of a chord have different lengths', remedy: 'Give all the same length.') if lengths.uniq.size > 1
+          refuse('the same note twice in a chord') if pitches.uniq.size < pitches.size
+          outer = @scan.scan(%r{\d*(?:/+\d*)?})
+          add(pitches, lengths.first * (length(outer) / @spelling.unit))
+          true
+        end
+
+        def inside_chord
+          found = []
+          until @scan.skip(/\]/)
+            if @scan.scan(/!([0-4])!/) then @fingers << @scan[1].to_i
+            elsif @scan.scan(NOTE) && !@scan['letter'].match?(/[zx]/)
+              parts = %w[accidental letter octave length].to_h { |name| [name, @scan[name]] }
+              found << [length(parts['length']), pitch(parts)]
+            else
+              refuse('a chord that is not closed, or holds something else than notes', remedy: 'Write it like [DA] or [D2A2].')
+            end
+          end
+          found.transpose.then { |lengths, pitches| [lengths || [], pitches || []] }
+        end
+
+        # Grace notes before a note: kept and shown, their written lengths do not count.
+        def grace
+          return unless @scan.scan(%r{\{/?([^{}]*)\}})
+
+          refuse('grace notes before grace notes') if @graces
+          scan = StringScanner.new(@scan[1])
+          @graces = []
+          until scan.skip(/\s*\z/)
+            refuse('these grace notes cannot be read', remedy: 'Write plain notes between { and }.') unless scan.skip(/\s*/) && scan.scan(NOTE) && scan['letter'] !~ /[zx]/
+            @graces << pitch(%w[accidental letter octave length].to_h { |name| [name, scan[name]] })
+          end
+          refuse('there is no grace note between { and }') if @graces.empty?
           true
         end
 
         def pitch(parts)
-          @spelling.pitch(parts, @bars.last_note) || refuse('this note is beyond any string', remedy: 'Take away octave signs.')
+          @spelling.pitch(parts, @bars.last_notes) || refuse('this note is beyond any string', remedy: 'Take away octave signs.')
         end
 
         def length(text)
           @spelling.length(text) || refuse('a length cannot be divided by zero, nor be over 1000')
         end
 
-        def add(pitch, written)
+        # pitches: one, several sounding together, or nil for a rest; written: length in quarters.
+        def add(pitches, written)
           written *= @broken if @broken
           @broken = nil
-          join_tie(pitch)
+          join_ties(pitches)
           type, dots = Score::Note.drawn(written)
           refuse("a note of #{Fraction.text(written)} quarters cannot be drawn as one note", remedy: 'Write two tied notes.') unless type
-          @bars.add(here, pitch:, duration: @triplet ? written * 2 / 3 : written, type:, dots:, tie: false, triplet: triplet_edge,
-                          slur_start: @opening, slur_stop: false, marks: @marks.uniq.freeze, finger: @finger, bow: @bow)
+          refuse('more fingers than notes') if @fingers.size > pitches.size || @strings.size > pitches.size
+          shared = { duration: @triplet ? written * 2 / 3 : written, type:, dots:, tie: false, triplet: triplet_edge }
+          pitches.each_with_index { |pitch, index| @bars.add(here, pitch:, **shared, **marks(index)) }
           reset_note
         end
 
-        def join_tie(pitch)
-          last = @bars.last_note
-          return unless last && last[:tie] && last[:pitch] != pitch
+        # Slurs, bow signs and marks stand on the first note of a chord; fingers and strings are counted off.
+        def marks(index)
+          own = { finger: @fingers[index], string: @strings[index], chord: index.positive?, slur_stop: false }
+          return { **own, slur_start: false, marks: [].freeze, bow: nil, graces: nil } if index.positive?
 
-          refuse('a tie joins two notes of the same pitch', remedy: 'Use a slur ( ) for different notes.')
+          { **own, slur_start: @opening, marks: @marks.uniq.freeze, bow: @bow, graces: @graces&.freeze }
+        end
+
+        # A tie after a chord holds those of its notes that come again.
+        def join_ties(pitches)
+          last = @bars.last_notes.select { _1[:tie] }
+          return if last.empty?
+
+          missing = last.reject { pitches.include?(_1[:pitch]) }
+          refuse('a tie joins two notes of the same pitch', remedy: 'Use a slur ( ) for different notes.') if missing.size == last.size
+          missing.each { _1[:tie] = false }
         end
 
         def broken
@@ -124,7 +190,7 @@ module Fawnmoss
           changed = last[:duration] * first
           type, dots = Score::Note.drawn(changed)
           refuse('this broken rhythm cannot be drawn') unless type
-          @bars.amend(duration: changed, type:, dots:)
+          @bars.last_notes.each { _1.merge!(duration: changed, type:, dots:) }
           @broken = second
           true
         end
@@ -136,7 +202,7 @@ module Fawnmoss
             @opening = true
           elsif @scan.scan(')')
             refuse('a slur ends that never began', remedy: 'Put ( before the first note of the slur.') unless @slur && !@opening
-            @bars.amend(slur_stop: true)
+            @bars.last_notes.first[:slur_stop] = true
             @slur = nil
           else
             return
@@ -148,7 +214,7 @@ module Fawnmoss
           return unless @scan.scan('-')
 
           refuse('a tie needs a note before it') unless @bars.last_note&.dig(:pitch)
-          @bars.amend(tie: true)
+          @bars.last_notes.each { _1[:tie] = true }
         end
 
         def triplet
@@ -168,11 +234,23 @@ module Fawnmoss
         end
 
         def decoration
-          if @scan.scan(/[.HL]/) then @marks << DECORATIONS.fetch(@scan.matched)
+          if @scan.scan(/[.HLT]/) then @marks << DECORATIONS.fetch(@scan.matched)
           elsif @scan.scan(/[uv]/) then @bow = @scan.matched == 'u' ? :up : :down
-          elsif @scan.scan(/!([0-4])!/) then @finger = @scan[1].to_i
+          elsif @scan.scan(/!([0-4])!/) then @fingers << @scan[1].to_i
           elsif @scan.scan(/!(up|down)bow!/) then @bow = @scan[1].to_sym
           elsif @scan.scan(/!(#{Regexp.union(WORDS.keys)})!/) then mark(WORDS.fetch(@scan[1]))
+          elsif @scan.scan(/[~MPSO]/) then @left_out << LEFT_OUT.fetch(@scan.matched)
+          elsif @scan.scan(/!([^!\s]{1,24})!/) then @left_out << 'decorations'
+          else return
+          end
+          true
+        end
+
+        # "_III" names a string; chord symbols and other words over the staff are left out.
+        def text
+          if @scan.scan(/"_(I{1,3}|IV)"/) then @strings << STRINGS.fetch(@scan[1])
+          elsif @scan.scan(/"[^"]*"/) then @left_out << 'chord symbols and words over the staff'
+          elsif @scan.scan(/y\d*/) then true
           else return
           end
           true
@@ -183,14 +261,15 @@ module Fawnmoss
           return @marks << kind unless kind == :breath
 
           last = @bars.last_note or refuse('a breath mark needs a note before it')
-          @bars.amend(marks: [*last[:marks], :breath].freeze)
+          last = @bars.last_notes.first || last
+          last[:marks] = [*last[:marks], :breath].freeze
         end
 
         def finish
           refuse('a triplet is not complete', remedy: 'Write three notes after (3.') if @triplet
           refuse_at('a slur that opens here never ends', @slur, 'Put ) after its last note.') if @slur
           refuse('a tie at the end leads nowhere', remedy: 'Take the - away.') if @bars.last_note&.dig(:tie)
-          refuse('a decoration at the end belongs to no note', remedy: 'Put it before a note.') if @finger || @bow || @marks.any?
+          refuse('a decoration at the end belongs to no note', remedy: 'Put it before a note.') if @fingers.any? || @strings.any? || @bow || @graces || @marks.any?
           @bars.finish
         end
 
@@ -205,7 +284,9 @@ module Fawnmoss
 
         def reset_note
           @marks = []
-          @finger = @bow = nil
+          @fingers = []
+          @strings = []
+          @bow = @graces = nil
           @opening = false
         end
 

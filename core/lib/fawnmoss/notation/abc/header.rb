@@ -38,8 +38,9 @@ module Fawnmoss
 
         def text_field(name, value, place)
           refuse("#{name}: fields are not read", place, 'Remove the line.') unless KEPT.include?(name)
-          @title = value if name == 'T' && @title.empty?
-          @composer = value if name == 'C' && @composer.empty?
+          plain = value.gsub('\\%', '%')
+          @title = plain if name == 'T' && @title.empty?
+          @composer = plain if name == 'C' && @composer.empty?
         end
 
         def meter_from(value, place)

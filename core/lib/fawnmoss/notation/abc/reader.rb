@@ -24,7 +24,8 @@ module Fawnmoss
           body = lines.drop(read_header(lines))
           refuse('no key line', { line: lines.size }, 'End the header with a K: line, such as K:G.') unless @header.key
           refuse('no meter line', { line: 1 }, 'Add an M: line before K:, such as M:4/4.') unless @header.meter
-          build(Body.new(@header).read(body))
+          music = Body.new(@header)
+          build(music.read(body), music.left_out)
         end
 
         private
@@ -49,9 +50,9 @@ module Fawnmoss
           lines.size
         end
 
-        def build((bars, pickup))
+        def build((bars, pickup), left_out)
           Score::Tune.new(title: @header.title, composer: @header.composer, key: @header.key, meter: @header.meter,
-                          tempo: @header.tempo, pickup:, clef: @header.clef, bars: bars.freeze, notices: [].freeze)
+                          tempo: @header.tempo, pickup:, clef: @header.clef, bars: bars.freeze, notices: left_out.map { "Left out: #{_1}." }.freeze)
         end
 
         def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))

@@ -13,10 +13,13 @@ module Fawnmoss
           forget
         end
 
+        # The unit length in quarters.
+        def unit = @header.unit
+
         # At a bar line.
         def forget = @accidentals = {}
 
-        # parts: 'accidental', 'letter', 'octave' as text; last: attributes of the note before, for ties over a bar line.
+        # parts: 'accidental', 'letter', 'octave' as text; last: attributes of the notes before, for ties over a bar line.
         # Returns Theory::Pitch, or nil beyond octaves 0 to 8.
         def pitch(parts, last)
           letter = parts['letter'].upcase
@@ -41,9 +44,9 @@ module Fawnmoss
 
         # A note tied over the bar line keeps the accidental of the note it is tied to.
         def tied_alter(letter, octave, last)
-          return unless last && last[:tie] && last[:pitch] && !@accidentals.key?(letter)
+          return if @accidentals.key?(letter)
 
-          last[:pitch].alter if last[:pitch].letter == letter && last[:pitch].octave == octave
+          last.find { |note| note[:tie] && note[:pitch] && note[:pitch].letter == letter && note[:pitch].octave == octave }&.dig(:pitch)&.alter
         end
       end
     end

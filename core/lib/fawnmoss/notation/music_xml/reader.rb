@@ -3,10 +3,11 @@
 module Fawnmoss
   module Notation
     module MusicXml
-      # Reads one part of one voice. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
+      # Reads one part of one voice, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
       # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
       class Reader
-        LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass' }.freeze
+        LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass',
+                     'ornament' => 'ornaments other than trills' }.freeze
 
         def initialize(text)
           @document = Xml.parse(text)
@@ -71,11 +72,17 @@ module Fawnmoss
             when 'barline'
               line, repeat_end = read_barline(child, builder, line, repeat_end)
             when 'backup', 'forward' then refuse('there is a second voice', 'Export a part with one voice.')
-            else left_out(child.name)
+            else left_out(child.name) unless tempo_mark?(child)
             end
           end
           refuse('the bar is empty', 'Put a rest into it.') if builder.empty?
+          refuse('grace notes at the end of a bar', 'Write them before the note they belong to.') if @graces
           builder.close(line:, repeat_end:)
+        end
+
+        # A direction that only says how fast is read as the tune's tempo.
+        def tempo_mark?(child)
+          child.name == 'direction' && child.xpath('direction-type/*').any? && child.xpath('direction-type/*').all? { _1.name == 'metronome' }
         end
 
         def read_attributes(attributes, index)
@@ -99,20 +106,50 @@ module Fawnmoss
         def read_note(node, builder)
           refuse_unread(node)
           left_out('lyric') if node.at_xpath('lyric')
+          return (@graces ||= []) << pitch(node) if node.at_xpath('grace')
+          return read_chord(node, builder) if node.at_xpath('chord')
+
           duration = duration(node)
           triplet = triplet(node)
           type, dots = Score::Note.drawn(triplet ? duration * 3 / 2 : duration)
           return read_whole_rest(node, duration, builder) if type.nil? && node.at_xpath('rest')
 
           refuse("a note of #{Fraction.text(duration)} quarters cannot be drawn as one note") unless type
-          builder.add({}, pitch: pitch(node), duration:, type:, dots:, triplet:, tie: !node.at_xpath('tie[@type="start"]').nil?, **marks(node))
+          builder.add({}, pitch: pitch(node), duration:, type:, dots:, triplet:, tie: tie?(node), chord: false, **marks(node), graces: graces(node))
+        end
+
+        # A note that sounds with the one before it: what holds for the whole chord stands on the first.
+        def read_chord(node, builder)
+          head = builder.last_notes.first
+          refuse('a chord note without a note before it') if head.nil? || builder.empty? || head[:pitch].nil?
+          refuse('the notes of a chord have different lengths') if duration(node) != head[:duration]
+          note = pitch(node)
+          refuse('a chord note that is a rest') unless note
+          refuse('the same note twice in a chord') if builder.last_notes.any? { _1[:pitch] == note }
+          marks = marks(node)
+          head[:slur_start] ||= marks[:slur_start]
+          head[:slur_stop] ||= marks[:slur_stop]
+          head[:bow] ||= marks[:bow]
+          head[:marks] |= marks[:marks]
+          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(node), chord: true, graces: nil,
+                          **marks, slur_start: false, slur_stop: false, bow: nil, marks: [].freeze)
+        end
+
+        def tie?(node) = !node.at_xpath('tie[@type="start"]').nil?
+
+        # Grace notes that came before this note.
+        def graces(node)
+          found = @graces
+          @graces = nil
+          refuse('grace notes before a rest') if found && node.at_xpath('rest')
+          found&.freeze
         end
 
         # A whole-bar rest lasts the bar, whatever its length: written out in rests that can be drawn.
         def read_whole_rest(node, duration, builder)
           Score::Note::TYPES.each do |length, type|
             while duration >= length
-              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, **marks(node))
+              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false, graces: nil, **marks(node))
               duration -= length
             end
           end
@@ -120,13 +157,11 @@ module Fawnmoss
         end
 
         def refuse_unread(node)
-          refuse('two notes sound at once', 'Only single notes are read for now.') if node.at_xpath('chord')
-          refuse('there are grace notes', 'Write them out or remove them.') if node.at_xpath('grace')
           voice = node.at_xpath('voice')&.text
           @voice ||= voice
           refuse('there is a second voice', 'Export a part with one voice.') if voice && voice != @voice
           refuse('a note without pitch', 'Only pitched notes are read.') if node.at_xpath('unpitched')
-          refuse('a tremolo or ornament', 'Write it out.') if node.at_xpath('notations/ornaments')
+          left_out('ornament') if node.at_xpath('notations/ornaments/*[not(self::trill-mark or self::wavy-line or self::accidental-mark)]')
         end
 
         def duration(node)
@@ -157,7 +192,7 @@ module Fawnmoss
           refuse('a slur inside a slur', 'Keep one slur at a time.') if slurs.count('start') > 1
           technical = 'notations/technical'
           { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(node),
-            finger: finger(node), bow: (:up if node.at_xpath("#{technical}/up-bow")) || (:down if node.at_xpath("#{technical}/down-bow")) }
+            finger: finger(node), string: string(node), bow: (:up if node.at_xpath("#{technical}/up-bow")) || (:down if node.at_xpath("#{technical}/down-bow")) }
         end
 
         def finger(node)
@@ -167,9 +202,16 @@ module Fawnmoss
           text.match?(/\A[0-4]\z/) ? text.to_i : nil
         end
 
+        # 1 = the highest, as in MusicXML.
+        def string(node)
+          text = node.at_xpath('notations/technical/string')&.text.to_s.strip
+          text.match?(/\A[1-4]\z/) ? text.to_i : nil
+        end
+
         def articulations(node)
           { 'articulations/staccato' => :staccato, 'articulations/tenuto' => :tenuto, 'articulations/accent' => :accent,
-            'articulations/breath-mark' => :breath, 'fermata' => :fermata }.select { |path, _| node.at_xpath("notations/#{path}") }.values.freeze
+            'articulations/breath-mark' => :breath, 'articulations/caesura' => :breath, 'articulations/spiccato' => :off_string,
+            'fermata' => :fermata, 'ornaments/trill-mark' => :trill }.select { |path, _| node.at_xpath("notations/#{path}") }.values.uniq.freeze
         end
 
         def left_out(name) = LEFT_OUT[name] && (@left_out << LEFT_OUT[name])

@@ -9,15 +9,15 @@ module Fawnmoss
         ACCIDENTALS = %w[flat-flat flat natural sharp double-sharp].freeze
         LINES = { double: 'light-light', final: 'light-heavy' }.freeze
 
-        # ids: note ids as attributes and no name before the staff, for the engraver. marks: { note id => Chart::Entry } to write fingering, string and
-        # bow signs. instrument: its clef, name and transposition; nil writes the tune as it was read.
-        def initialize(tune, ids: false, marks: {}, instrument: nil)
+        # ids: note ids as attributes, no name before the staff and no fingers, strings or bow signs, for the engraver, which
+        # leaves those to the bands. instrument: its clef, name and transposition; nil writes the tune as it was read.
+        def initialize(tune, ids: false, instrument: nil)
           @tune = tune
           @ids = ids
-          @marks = marks
           @instrument = instrument
           @divisions = tune.notes.map { _1.duration.denominator }.uniq.inject(1, :lcm)
           @beams = Beams.new(tune)
+          @tied = []
         end
 
         def text
@@ -31,6 +31,16 @@ module Fawnmoss
 
         private
 
+        # How fast, where the tune says so: for programs that play it.
+        def write_tempo(xml)
+          return unless @tune.tempo
+
+          xml.direction(placement: 'above') do
+            xml.send(:'direction-type') { xml.metronome { xml.send(:'beat-unit', 'quarter') and xml.send(:'per-minute', @tune.tempo) } }
+            xml.sound(tempo: @tune.tempo)
+          end
+        end
+
         def write_head(xml)
           xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?
           xml.identification { xml.creator(@tune.composer, type: 'composer') } unless @tune.composer.empty?
@@ -41,9 +51,10 @@ module Fawnmoss
           pickup = bar.number.zero? || bar.start.positive?
           xml.measure({ number: bar.number, implicit: ('yes' if pickup) }.compact) do
             write_attributes(xml) if index.zero?
+            write_tempo(xml) if index.zero? && !@ids
             write_left(xml, bar)
             @state = {}
-            bar.notes.each { write_note(xml, _1) }
+            bar.notes.slice_before { !_1.chord }.each { |chord| write_chord(xml, chord) }
             write_right(xml, bar, index)
           end
         end
@@ -91,23 +102,40 @@ module Fawnmoss
           end
         end
 
+        # The notes that sound together; a tie leads to the notes of the same pitch in the next.
+        def write_chord(xml, chord)
+          chord.first.graces&.each { write_grace(xml, _1) }
+          chord.each { write_note(xml, _1) }
+          @tied = chord.select(&:tie).map(&:pitch)
+        end
+
+        def write_grace(xml, pitch)
+          xml.note do
+            xml.grace(slash: 'yes')
+            write_pitch(xml, pitch)
+            xml.voice(1)
+            xml.type('eighth')
+            write_accidental(xml, pitch)
+          end
+        end
+
         def write_note(xml, note)
           xml.note(@ids ? { id: note.id } : {}) do
+            xml.chord if note.chord
             note.rest? ? xml.rest : write_pitch(xml, note.pitch)
             xml.duration((note.duration * @divisions).to_i)
             ties(note).each { xml.tie(type: _1) }
             xml.voice(1)
             xml.type(note.type)
             note.dots.times { xml.dot }
-            write_accidental(xml, note)
+            write_accidental(xml, note.pitch) unless note.rest? || @tied.include?(note.pitch)
             write_time_modification(xml) if note.triplet
-            @beams.for(note.id).each { |level, state| xml.beam(state, number: level) }
+            @beams.for(note.id).each { |level, state| xml.beam(state, number: level) } unless note.chord
             write_notations(xml, note)
-            @tied = note.tie
           end
         end
 
-        def ties(note) = [('stop' if @tied && !note.rest?), ('start' if note.tie)].compact
+        def ties(note) = [('stop' if @tied.include?(note.pitch) && !note.rest?), ('start' if note.tie)].compact
 
         def write_pitch(xml, pitch)
           xml.pitch do
@@ -118,13 +146,11 @@ module Fawnmoss
         end
 
         # The accidental is printed when the note differs from the key or from what stands earlier in the bar.
-        def write_accidental(xml, note)
-          return if note.rest? || @tied
-
-          place = [note.pitch.letter, note.pitch.octave]
-          standing = @state.fetch(place) { @tune.key.alter(note.pitch.letter) }
-          @state[place] = note.pitch.alter
-          xml.accidental(ACCIDENTALS[note.pitch.alter + 2]) if standing != note.pitch.alter
+        def write_accidental(xml, pitch)
+          place = [pitch.letter, pitch.octave]
+          standing = @state.fetch(place) { @tune.key.alter(pitch.letter) }
+          @state[place] = pitch.alter
+          xml.accidental(ACCIDENTALS[pitch.alter + 2]) if standing != pitch.alter
         end
 
         def write_time_modification(xml)
@@ -132,38 +158,36 @@ module Fawnmoss
         end
 
         def write_notations(xml, note)
-          mark = @marks[note.id]
-          return unless notations?(note, mark)
+          return unless notations?(note)
 
           xml.notations do
             ties(note).each { xml.tied(type: _1) }
             xml.slur(number: 1, type: 'stop') if note.slur_stop
             xml.slur(number: 1, type: 'start') if note.slur_start
-            xml.tuplet(type: note.triplet, bracket: 'yes') if %i[start stop].include?(note.triplet)
-            write_technical(xml, note, mark)
+            xml.tuplet(type: note.triplet, bracket: 'yes') if tuplet?(note)
+            xml.ornaments { xml.send(:'trill-mark') } if note.marks.include?(:trill)
+            write_technical(xml, note)
             write_articulations(xml, note)
             xml.fermata if note.marks.include?(:fermata)
           end
         end
 
-        def notations?(note, mark)
-          mark || note.finger || note.bow || note.slur_start || note.slur_stop || note.marks.any? || ties(note).any? || %i[start stop].include?(note.triplet)
-        end
+        def tuplet?(note) = %i[start stop].include?(note.triplet) && !note.chord
+        def technical?(note) = !@ids && (note.finger || note.bow || note.string)
+        def notations?(note) = technical?(note) || note.slur_start || note.slur_stop || note.marks.any? || ties(note).any? || tuplet?(note)
 
-        def write_technical(xml, note, mark)
-          finger = mark ? mark.place.finger : note.finger
-          bow = mark ? (mark.direction unless mark.join == :slur) : note.bow
-          return unless finger || bow
+        def write_technical(xml, note)
+          return unless technical?(note)
 
           xml.technical do
-            xml.send(:"#{bow}-bow") if bow
-            xml.fingering(finger) if finger
-            xml.string(@instrument.open.size - mark.place.string) if mark && @instrument
+            xml.send(:"#{note.bow}-bow") if note.bow
+            xml.fingering(note.finger) if note.finger
+            xml.string(note.string) if note.string
           end
         end
 
         def write_articulations(xml, note)
-          names = { accent: 'accent', staccato: 'staccato', tenuto: 'tenuto', breath: 'breath-mark' }.slice(*note.marks).values
+          names = { accent: 'accent', staccato: 'staccato', tenuto: 'tenuto', off_string: 'spiccato', breath: 'breath-mark' }.slice(*note.marks).values
           xml.articulations { names.each { xml.send(:"#{_1}") } } if names.any?
         end
       end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # A chart in the formats other programs read.
+    module Export
+      FORMATS = %w[json text musicxml abc midi].freeze
+
+      # Text in UTF-8; MIDI as bytes.
+      #   Export.write(chart, 'abc') # => "X:1\nT:..."
+      def self.write(chart, format)
+        case format
+        when 'json' then JSON.pretty_generate(chart.to_h)
+        when 'text' then TextPage.new(chart).text
+        when 'musicxml' then Notation::MusicXml.write(chart.marked, instrument: chart.request.instrument)
+        when 'abc' then Notation::Abc.write(chart.marked(strings: :needed), clef: chart.request.instrument.clef)
+        when 'midi' then Notation::Midi.write(chart.tune, instrument: chart.request.instrument, tempo: chart.tempo)
+        else raise InvalidInput.new("#{format.inspect} is not a format", where: { field: 'format' }, remedy: "Choose #{FORMATS.join(', ')}.")
+        end
+      end
+    end
+  end
+end

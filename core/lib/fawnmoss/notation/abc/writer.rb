@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module Abc
+      # Writes a tune as ABC 2.1: notes, chords, grace notes, slurs, ties, triplets, repeats, fingers (!3!), strings ("_II" over
+      # the note, 1 = the highest), bow signs (u, v) and the marks that Reader reads. Reader gives the same tune back.
+      class Writer
+        UNIT = 1/2r # quarters: L:1/8
+        ACCIDENTALS = { -2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^' }.freeze
+        MODES = { 'major' => '', 'minor' => 'm', 'ionian' => 'ion' }.freeze
+        MARKS = { tenuto: '!tenuto!', trill: '!trill!', off_string: '!wedge!', accent: '!accent!', fermata: '!fermata!', staccato: '.' }.freeze
+        ROMAN = [nil, 'I', 'II', 'III', 'IV'].freeze
+        LINES = { double: '||', final: '|]', single: '|' }.freeze
+        BARS_A_LINE = 4
+
+        def initialize(tune, clef: nil)
+          @tune = tune
+          @clef = clef || tune.clef
+        end
+
+        def text = "#{header.join("\n")}\n#{body}\n"
+
+        private
+
+        def header
+          ['X:1', "T:#{plain(@tune.title)}", ("C:#{plain(@tune.composer)}" unless @tune.composer.to_s.empty?), "M:#{meter}", 'L:1/8',
+           ("Q:1/4=#{@tune.tempo}" if @tune.tempo), "K:#{@tune.key.tonic}#{MODES.fetch(@tune.key.mode) { _1[0, 3] }}#{" clef=#{@clef}" if @clef}"].compact
+        end
+
+        def plain(text) = text.gsub(/[[:cntrl:]]+/, ' ').gsub('%', '\\%').strip
+
+        def meter = { 'common' => 'C', 'cut' => 'C|' }.fetch(@tune.meter.symbol) { @tune.meter.to_s }
+
+        def body
+          @tied = []
+          lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
+          lines.map(&:join).join("\n")
+        end
+
+        def bar(bar, index)
+          @all = {}
+          @own = {}
+          start = bar.repeat_start && !bar_sign_before?(index) ? '|:' : ''
+          "#{start}#{"[#{bar.ending} " if bar.ending}#{notes(bar)}#{line(bar, index)}"
+        end
+
+        # The sign at the end of the bar before opens the repeat as well.
+        def bar_sign_before?(index) = index.positive?
+
+        def line(bar, index)
+          opens = @tune.bars[index + 1]&.repeat_start
+          return opens ? '::' : ':|' if bar.repeat_end
+          return "#{LINES.fetch(bar.line) unless bar.line == :single}|:" if opens
+
+          LINES.fetch(bar.line)
+        end
+
+        def notes(bar)
+          bar.notes.slice_before { !_1.chord }.map { chord(_1) }.join
+        end
+
+        def chord(notes)
+          head = notes.first
+          text = "#{'(3' if head.triplet == :start}#{'(' if head.slur_start}#{before(notes)}#{sounded(notes)}#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}"
+          text += '!breath!' if head.marks.include?(:breath)
+          @tied = notes.select(&:tie).map(&:pitch)
+          "#{text} "
+        end
+
+        def before(notes)
+          head = notes.first
+          strings = notes.filter_map { _1.string && "\"_#{ROMAN[_1.string]}\"" }
+          fingers = notes.filter_map { _1.finger && "!#{_1.finger}!" }
+          graces = "{#{head.graces.map { pitch(_1) }.join}}" if head.graces
+          [*strings, *fingers, *MARKS.slice(*head.marks).values, { up: 'u', down: 'v' }[head.bow], graces].compact.join
+        end
+
+        def sounded(notes)
+          return "z#{length(notes.first)}" if notes.first.rest?
+
+          names = notes.map { pitch(_1.pitch) }.join
+          "#{notes.size > 1 ? "[#{names}]" : names}#{length(notes.first)}"
+        end
+
+        def length(note)
+          units = note.duration / UNIT * (note.triplet ? 3/2r : 1)
+          return units == 1 ? '' : units.to_i.to_s if units.denominator == 1
+
+          "#{units.numerator unless units.numerator == 1}/#{units.denominator}"
+        end
+
+        # An accidental is written where any reader might expect another one, whether it takes the last of the letter in all
+        # octaves or in this one alone.
+        def pitch(pitch)
+          usual = @tune.key.alter(pitch.letter)
+          sure = @all.fetch(pitch.letter, usual) == pitch.alter && @own.fetch([pitch.letter, pitch.octave], usual) == pitch.alter
+          @all[pitch.letter] = @own[[pitch.letter, pitch.octave]] = pitch.alter
+          "#{ACCIDENTALS.fetch(pitch.alter) unless sure}#{octave(pitch)}"
+        end
+
+        def octave(pitch)
+          return pitch.letter.downcase + ("'" * (pitch.octave - 5)) if pitch.octave >= 5
+
+          pitch.letter + (',' * (4 - pitch.octave))
+        end
+      end
+    end
+  end
+end

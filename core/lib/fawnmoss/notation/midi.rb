@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    # A chart as a Standard MIDI File (format 1): a tempo track and a track of the notes as they sound, repeats played, on a
+    # General MIDI string program (40 violin, 41 viola, 42 cello, 43 contrabass; numbered from 0), with a count-in of one bar,
+    # two when the tune starts with a pick-up. Trills and grace notes sound as their main note.
+    class Midi
+      TICKS = 480 # a quarter; divides by 3, 5 and 32nds
+      CLICK = { first: 76, other: 77 }.freeze # high and low wood block on the percussion channel (General MIDI)
+      PERCUSSION = 9
+      LOUDNESS = 88
+      GAP = 12 # ticks that separate strokes
+
+      # tune: Score::Tune; instrument: Instrument; tempo: quarters a minute; count_in: false starts at once.
+      # Returns the bytes of the file.
+      def self.write(tune, instrument:, tempo:, count_in: true) = new(tune, instrument, tempo, count_in).bytes
+
+      def initialize(tune, instrument, tempo, count_in)
+        @tune = tune
+        @instrument = instrument
+        @tempo = tempo
+        @count_in = count_in
+      end
+
+      def bytes
+        sequence = MIDI::Sequence.new
+        sequence.ppqn = TICKS
+        sequence.tracks << conductor(sequence) << part(sequence)
+        out = StringIO.new(String.new(encoding: Encoding::BINARY))
+        sequence.write(out)
+        out.string
+      end
+
+      private
+
+      def conductor(sequence)
+        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, @tune.title.empty? ? 'Untitled' : @tune.title), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)),
+                         MIDI::TimeSig.new(@tune.meter.beats, Math.log2(@tune.meter.unit).to_i, 24, 8), MIDI::KeySig.new(@tune.key.fifths & 0xff, @tune.key.mode == 'minor')])
+      end
+
+      def part(sequence)
+        events = [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes]
+        track(sequence, events.sort_by.with_index { |(at, order, _), index| [at, order, index] }.map { |at, _, event| event.tap { _1.time_from_start = at } })
+      end
+
+      def track(sequence, events)
+        track = MIDI::Track.new(sequence)
+        last = 0
+        events.each do |event|
+          event.delta_time = event.time_from_start - last
+          last = event.time_from_start
+        end
+        track.events = events
+        track
+      end
+
+      # The silent bars before the tune, in quarters: as long as the count-in, less the pick-up that ends it.
+      def lead
+        return 0r unless @count_in
+
+        bar = @tune.meter.bar_length
+        @tune.pickup.zero? ? bar : (2 * bar) - @tune.pickup
+      end
+
+      def clicks
+        (0...(lead / @tune.meter.beat_length).ceil).flat_map do |beat|
+          at = beat * @tune.meter.beat_length
+          key = CLICK.fetch((at % @tune.meter.bar_length).zero? ? :first : :other)
+          [[ticks(at), 1, MIDI::NoteOn.new(PERCUSSION, key, LOUDNESS)], [ticks(at) + (TICKS / 4), 0, MIDI::NoteOff.new(PERCUSSION, key, 0)]]
+        end
+      end
+
+      def notes
+        Score::Unfolding.tune(@tune).played.flat_map do |note|
+          key = @instrument.sounding(note.pitch).midi
+          from = ticks(lead + note.onset)
+          to = [ticks(lead + note.onset + note.duration) - GAP, from + 1].max
+          [[from, 1, MIDI::NoteOn.new(0, key, LOUDNESS)], [to, 0, MIDI::NoteOff.new(0, key, 0)]]
+        end
+      end
+
+      def ticks(quarters) = (quarters * TICKS).round
+    end
+  end
+end

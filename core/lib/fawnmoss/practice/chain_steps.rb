@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Practice
+    # Learning by adding (guide page on practice): inside a phrase grow by a bar or a beat at a time, each step twice, the whole
+    # phrase five times; then phrases in pairs, then all. Backward, the growth starts at the end.
+    class ChainSteps
+      # from, to: "bar:beat", both played; times: repetitions; words: what it is.
+      Step = Value.of(:from, :to, :times, :words)
+
+      EACH = 2
+      PHRASE = 5
+      PAIR = 3
+
+      # chart: Chart::Chart; backward: true grows from the end; by: 'bar' or 'beat'.
+      def initialize(chart, backward: false, by: 'bar')
+        unless %w[bar beat].include?(by)
+          raise InvalidInput.new("#{by.inspect} is no step to grow by", where: { field: 'by' }, remedy: 'Choose bar or beat.')
+        end
+
+        @meter = chart.tune.meter
+        @spots = chart.entries.select { _1.note.head? }.map { |entry| [entry.note.bar, entry.count] }
+        @phrases = chart.phrases.map { |phrase| [index(phrase[:from]), index(phrase[:to])] }
+        @backward = backward
+        @by = by
+      end
+
+      # Array of Step.
+      def list
+        single = @phrases.each_with_index.flat_map { |(from, to), number| phrase(from, to, number + 1) }
+        pairs = @phrases.each_with_index.each_slice(2).select { _1.size == 2 }.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
+        pairs = [] if @phrases.size == 2
+        [*single, *pairs, *(step(0, @spots.size - 1, PAIR, 'all of it') if @phrases.size > 1)]
+      end
+
+      private
+
+      def index(text)
+        bar, count = text.split(':')
+        @spots.index([bar.to_i, count.to_r])
+      end
+
+      def phrase(from, to, number)
+        ends = cuts(from, to)
+        grown = @backward ? ends.reverse.map { |start| [start, to] } : ends.map { |stop| [from, stop] }
+        grown = grown.reject { _1 == [from, to] || _1[0] == _1[1] }
+        grown.map { |a, b| step(a, b, EACH, "phrase #{number}, growing") } << step(from, to, PHRASE, "phrase #{number}, without a stop")
+      end
+
+      # Notes on which a step may end (forward) or begin (backward): the first note of each bar or beat.
+      def cuts(from, to)
+        ((from + 1)...to).select do |at|
+          bar, count = @spots[at]
+          @by == 'bar' ? bar != @spots[at - 1][0] : @meter.on_beat?((count - 1) * 4 / @meter.unit)
+        end
+      end
+
+      def step(from, to, times, words) = Step.new(from: name(from), to: name(to), times:, words:)
+      def name(index) = @spots[index].then { |bar, count| "#{bar}:#{Notation::Fraction.text(count)}" }
+    end
+  end
+end

@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Practice
+    # Writes a scale or an arpeggio for an instrument: up and down, in a rhythm, with slurs and a fourth-finger convention.
+    class Scale
+      # open, fourth: one or the other throughout; descending: open strings going up, fourth fingers coming down; check-pairs:
+      # both, one after the other, to hear whether 4 is high enough (going up 4 then open, coming down open then 4).
+      FOURTHS = %w[open fourth descending check-pairs].freeze
+      ENDS = %w[tonic top].freeze
+      OCTAVES = (1..4)
+
+      # instrument; key: Theory::Key; kind: of ScaleNotes::KINDS; octaves; positions: names; fourth: of FOURTHS; to: of ENDS;
+      # rhythm: Rhythm; slur: notes to a bow (1..8), a list of groups such as [3, 2], or 'octave'.
+      # Raises InvalidInput naming the field.
+      def initialize(instrument:, key:, kind: nil, octaves: 1, positions: ['1'], fourth: 'open', to: 'tonic', rhythm: Rhythm.named('plain'), slur: 1)
+        @instrument = instrument
+        @key = key
+        @kind = choice('kind', kind || (key.mode == 'minor' ? 'natural-minor' : 'major'), ScaleNotes::KINDS)
+        @octaves = choice('octaves', octaves, OCTAVES.to_a)
+        @fourth = choice('fourth', fourth, FOURTHS)
+        @to = choice('to', to, ENDS)
+        @rhythm = rhythm
+        @slur = slur
+        @places = Fingering::Candidates.new(instrument, positions)
+        @notes = ScaleNotes.new(key, @kind)
+      end
+
+      # Returns Exercise.
+      #   Scale.new(instrument: violin, key: Key.parse('G major'), octaves: 2).exercise.tune.notes.size # => 30
+      def exercise
+        written = [*way_up.map { [_1, :up] }, *way_down.map { [_1, :down] }].chunk_while { |a, b| a == b }.map(&:first)
+        pairs = written.flat_map { |pitch, way| checked(pitch, way) }
+        tune, ids = ScaleWriter.new(@key, title, @rhythm, groups).write(pairs.map(&:first))
+        pins = pairs.zip(ids).flat_map { |(_, finger), own| finger ? own.map { Chart::Pin.new(note: _1, finger:) } : [] }
+        Exercise.new(tune:, pins: pins.freeze, fourth: school, advice: 'Louder going up, softer coming down; every note as good as the first.')
+      end
+
+      private
+
+      def choice(field, value, allowed)
+        return value if allowed.include?(value)
+
+        raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }, remedy: "Choose #{allowed.join(', ')}.")
+      end
+
+      def title = "#{@key.tonic} #{@kind == 'arpeggio' ? "#{@key.mode} arpeggio" : @kind.tr('-', ' ')}, #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'}"
+      def school = { 'fourth' => 'fourth' }.fetch(@fourth, 'open')
+
+      # Slurs that the rhythm brings along go before a count of notes to a bow.
+      def groups = @slur == 'octave' ? way_up.size - beyond.size : @slur
+
+      def way_up = @notes.up(octave, @octaves) + beyond
+      def beyond = @beyond ||= @to == 'top' ? @notes.beyond(octave, @octaves) { reached?(_1) } : []
+      def way_down = (beyond.empty? ? [] : @notes.back(beyond, octave, @octaves)) + @notes.down(octave, @octaves).drop(beyond.empty? ? 1 : 0)
+
+      # The lowest octave that the instrument takes whole.
+      def octave
+        @octave ||= (0..8).find { |octave| (@notes.up(octave, @octaves) + @notes.down(octave, @octaves)).all? { reached?(_1) } } || out_of_reach
+      rescue InvalidInput => e
+        raise if e.where[:field]
+
+        raise InvalidInput.new("#{title} cannot be written: #{e.message}", where: { field: 'key' }, remedy: 'Choose the same key by its other name.')
+      end
+
+      def reached?(pitch) = @places.for(pitch).any?
+
+      def out_of_reach
+        fits = OCTAVES.select { |count| count < @octaves && (0..8).any? { |octave| @notes.up(octave, count).all? { reached?(_1) } } }.max
+        raise InvalidInput.new("#{@key.name} in #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'} does not fit the #{@instrument.name} in these positions",
+                               where: { field: 'octaves' }, remedy: fits ? "It fits in #{fits}." : 'Allow more positions, or choose another key.')
+      end
+
+      # [[pitch, finger to pin or nil], ...]: one note, or a check pair.
+      def checked(pitch, way)
+        return [[pitch, nil]] unless %w[descending check-pairs].include?(@fourth) && either?(pitch)
+        return [[pitch, way == :up ? 0 : 4]] if @fourth == 'descending'
+
+        way == :up ? [[pitch, 4], [pitch, 0]] : [[pitch, 0], [pitch, 4]]
+      end
+
+      def either?(pitch)
+        places = @places.for(pitch)
+        places.any?(&:open?) && places.any? { _1.finger == 4 && _1.placement != :extended }
+      end
+    end
+  end
+end
