@@ -31,6 +31,7 @@ module FawnmossServer
       move = options['transpose']
       Fawnmoss::Chart::Request.build(instrument:, version:, positions:, pins:, tempo: options['tempo'], start: options['start'],
                                      fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) }, joins: joins(version),
+                                     shift: options['shift'], slide: options['slide'], learnt: learnt(version), had:,
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
 
@@ -58,11 +59,21 @@ module FawnmossServer
     # A pupil stays in first position (basses also half) until another is learnt.
     def positions = pupil && !states.had?('position.next') ? instrument.positions.fetch('simple') : nil
 
+    # Skills the pupil has; what asks for them only is less trouble.
+    def had = @had ||= pupil ? skills.map(&:id).select { states.had?(_1) } : []
+
+    # What the pupil's hand has learnt; the full version may use all of it.
+    def learnt(version)
+      return if version == 'full' || !pupil
+
+      { fourth: 'left.fourth', stretch: 'left.stretch' }.select { |_, skill| states.had?(skill) }.keys | (fourth && fourth != 'open' ? [:fourth] : [])
+    end
+
     # A pupil's simple chart uses only the joins the pupil has.
     def joins(version)
       return if version == 'full' || !pupil
 
-      { stop: 'bow.same-way', lift: 'bow.lift' }.select { |_, skill| states.had?(skill) }.keys
+      { hook: 'bow.hook', stop: 'bow.same-way', lift: 'bow.lift', recovery: 'bow.recovery' }.select { |_, skill| states.had?(skill) }.keys
     end
 
     # The simple version breaks slurs until the pupil has them; the full one keeps them as printed.

@@ -35,7 +35,7 @@ module FawnmossServer
       def self.save(studio, id, fields, today)
         chart = studio.chart(id)
         input = Inputs::ChartInput.read(fields)
-        solved = solve(chart, today, input.options, input.pins.map { Fawnmoss::Chart::Pin.new(**_1, direction: _1[:direction]&.to_sym) })
+        solved = solve(chart, today, input.options, input.pins.map { Fawnmoss::Chart::Pin.new(**_1, direction: _1[:direction]&.to_sym, join: _1[:join]&.to_sym) })
         raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
         FawnmossServer.db.transaction do
@@ -92,10 +92,10 @@ module FawnmossServer
         Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument)
       end
 
-      # MusicXML for other programs: all marks, no ids.
-      def self.musicxml(chart, today)
+      # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
+      def self.export(chart, today, format)
         found, = solved(chart, today)
-        Fawnmoss::Chart::Export.write(found, 'musicxml')
+        Fawnmoss::Chart::Export.write(found, format)
       end
       private_class_method :create, :subject, :solve, :shape, :instrument
     end

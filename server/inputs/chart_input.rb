@@ -18,7 +18,8 @@ module FawnmossServer
 
       def self.options(fields)
         { 'tempo' => fields.integer('tempo', 20..300, optional: true), 'fourth' => fields.choice('fourth', %w[open fourth either], optional: true),
-          'start' => fields.choice('start', %w[down up], optional: true), 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
+          'start' => fields.choice('start', %w[down up balance], optional: true),
+          'shift' => fields.choice('shift', %w[old new frame], optional: true), 'slide' => fields.choice('slide', %w[old new], optional: true), 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
       end
       private_class_method :options
 
@@ -27,7 +28,7 @@ module FawnmossServer
         fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(/\An\d+\z/)
         { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
           position: (fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 }) || nil,
-          direction: fields.choice('direction', %w[down up], optional: true) }
+          direction: fields.choice('direction', %w[down up], optional: true), join: fields.choice('join', Fawnmoss::Chart::Pin::JOINS.map(&:to_s), optional: true) }
       end
       private_class_method :pin
 

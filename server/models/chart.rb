@@ -11,10 +11,10 @@ module FawnmossServer
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
       one_to_many :pins, class: 'FawnmossServer::Models::Pin', order: :id
 
-      # Replaces all pins. rows: hashes with note, string, finger, position, direction.
+      # Replaces all pins. rows: hashes with note, string, finger, position, direction, join.
       def replace_pins(rows)
         pins_dataset.delete
-        Pin.multi_insert(rows.map { |row| { **row, studio_id:, chart_id: id } })
+        Pin.multi_insert(rows.map { |row| { **row.except(:join), join_kind: row[:join], studio_id:, chart_id: id } })
         associations.delete(:pins)
       end
     end

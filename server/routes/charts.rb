@@ -4,19 +4,27 @@ module FawnmossServer
   module Routes
     # Charts: open, change, engrave, take away.
     module Charts
+      # Downloads: ending of the file, the format of Fawnmoss::Chart::Export and its media type.
+      FILES = { 'musicxml' => ['musicxml', 'application/vnd.recordare.musicxml+xml; charset=utf-8'], 'abc' => ['abc', 'text/vnd.abc; charset=utf-8'],
+                'mid' => ['midi', 'audio/midi'], 'txt' => ['text', 'text/plain; charset=utf-8'] }.freeze
+
       def self.registered(app)
         app.post('/api/charts') { json(Actions::Charts.open(studio, fields, today)) }
         app.get('/api/charts/:id') { json(Actions::Charts.answer(studio.chart(params['id']), today)) }
         app.put('/api/charts/:id') { json(Actions::Charts.save(studio, params['id'], fields, today)) }
         app.get('/api/charts/:id/score') { json({ musicxml: Actions::Charts.score(studio.chart(params['id']), today) }) }
 
-        app.get('/api/charts/:id/chart.musicxml') do
+        FILES.each { |ending, (format, type)| file(app, ending, format, type) }
+      end
+
+      def self.file(app, ending, format, type)
+        app.get("/api/charts/:id/chart.#{ending}") do
           chart = studio.chart(params['id'])
-          headers 'content-type' => 'application/vnd.recordare.musicxml+xml; charset=utf-8',
-                  'content-disposition' => "attachment; filename=\"chart-#{chart.id}.musicxml\""
-          Actions::Charts.musicxml(chart, today)
+          headers 'content-type' => type, 'content-disposition' => "attachment; filename=\"chart-#{chart.id}.#{ending}\""
+          Actions::Charts.export(chart, today, format)
         end
       end
+      private_class_method :file
     end
   end
 end

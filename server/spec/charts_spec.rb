@@ -44,7 +44,7 @@ RSpec.describe 'charts' do
     saved = save_chart(chart, pins: [{ note: 'n5', finger: 4 }])
     expect([status, saved[:lock_version], fingers(saved)[4]]).to eq([200, 1, 'D4'])
     again = api(:get, "/api/charts/#{chart[:id]}")
-    expect(again[:pins]).to eq([{ note: 'n5', string: nil, finger: 4, position: nil, direction: nil }])
+    expect(again[:pins]).to eq([{ note: 'n5', string: nil, finger: 4, position: nil, direction: nil, join: nil }])
     expect(again[:chart][:notes][4]).to include(pinned: ['place'], reasons: include('You set this place.'))
     freed = save_chart(saved, pins: [])
     expect(fingers(freed)[4]).to eq('A0')

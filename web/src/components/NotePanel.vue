@@ -11,7 +11,7 @@ const emit = defineEmits<{ pin: [choice: Choice] }>()
 const ring = computed(() => ({ strong: 'rings', slight: 'rings slightly', none: '' })[props.note?.ring ?? 'none'])
 const bow = computed(() => {
   if (!props.note) return ''
-  const join = { start: '', change: '', slur: 'in the same bow, ', stop: 'stop and go on, ', lift: 'lift, ' }[props.note.join]
+  const join = { start: '', change: '', slur: 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
   return `${join}${props.note.direction}-bow, ${props.note.bow_words}`
 })
 const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(-extra).toFixed(1)} less`)

@@ -8,7 +8,7 @@ export type Choice =
   | { direction: 'down' | 'up' | null }
   | 'toggle'
 
-const empty = (pin: Pin): boolean => [pin.string, pin.finger, pin.position, pin.direction].every((value) => value === null || value === undefined)
+const empty = (pin: Pin): boolean => [pin.string, pin.finger, pin.position, pin.direction, pin.join].every((value) => value === null || value === undefined)
 
 /**
  * The pins with one note's changed; a note with nothing fixed has none.

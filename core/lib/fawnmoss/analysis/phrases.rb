@@ -12,7 +12,7 @@ module Fawnmoss
       LONGEST = 8 # bars
       # What makes a note a good last one, in points.
       POINTS = { ends_phrase: 12, rest: 8, long: 6, bar_end: 4, opening_returns: 8, strong: 2 }.freeze
-      CUT = 8 # points that a cut costs, so that phrases do not crumble
+      CUT = 13 # points that a cut costs, so that phrases do not crumble
       SHORT = 8 # points, times the square of the bars under two
       WIDE = 3  # points, times the square of the bars over four
 

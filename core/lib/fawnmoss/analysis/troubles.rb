@@ -5,6 +5,7 @@ module Fawnmoss
     # What can go wrong on the way to each note, by cause: the names of core/data/drills.yml.
     class Troubles
       FAST = 0.3 # seconds
+      ODD = [[1, :low], [3, :high], [4, :low]].freeze # outside the plain frame of first position
 
       # notes: Score::Played, one per sound; places: Place or Grip of each; bows: { direction:, join:, short:, ... } of each;
       # changes: indices of sounds that change a pattern; upper: true on violin and viola; tempo: quarters a minute.
@@ -51,7 +52,7 @@ module Fawnmoss
 
       def standing(index)
         place = @places[index]
-        [('double stop' if place.double?), ('stretch' if place.parts.any? { _1.placement == :extended }),
+        [('odd finger' if @upper && place.parts.any? { ODD.include?([_1.finger, _1.placement]) && _1.hand.first? }), ('double stop' if place.double?), ('stretch' if place.parts.any? { _1.placement == :extended }),
          ('fourth finger' if @upper && place.parts.any? { _1.finger == 4 }), ('pattern change' if @changes.include?(index))].compact
       end
 

@@ -4,11 +4,13 @@ module Fawnmoss
   module Bowing
     # A planned stroke. direction: :down or :up; join: :start, :change, :hook (the same direction, as usual after the long
     # note of a pair), :stop (the same direction from the same spot), :lift (again from the frog) or :recovery (lifted back
-    # for a short up-bow near the frog); from, to: places on the bow, 0.0 frog .. 1.0 tip; cost: what it added, in hundredths.
-    Planned = Value.of(:stroke, :direction, :join, :from, :to, :cost) do
+    # for a short up-bow near the frog); from, to: places on the bow, 0.0 frog .. 1.0 tip; cost: what it added, in hundredths; shared: true when it is
+    # hooked to a neighbour.
+    Planned = Value.of(:stroke, :direction, :join, :from, :to, :cost, :shared) do
       def length = (to - from).abs
-      # Under two thirds of the bow it wants. Small strokes squeezed a little are no shortage: only from WANTS up.
-      def short? = stroke.ideal >= Planned::WANTS && length < (stroke.ideal * 2 / 3) - 1e-9
+      # Under two thirds of the bow it wants; half is enough for the two notes of a hook, which share a bow. Small strokes
+      # squeezed a little are no shortage: only from WANTS up.
+      def short? = stroke.ideal >= Planned::WANTS && length < (stroke.ideal * (shared ? 1/2r : 2/3r)) - 1e-9
     end
 
     Planned::WANTS = 0.4

@@ -158,22 +158,26 @@ module Fawnmoss
 
       def trace(layers)
         slot = layers.last.cost.each_with_index.min.last
+        hooked = false # the stroke after it goes on in the same direction
         planned = @strokes.each_index.reverse_each.map do |index|
-          step, slot = planned(layers, index, slot)
+          step, slot = planned(layers, index, slot, hooked)
+          hooked = %i[hook stop].include?(step.join)
           step
         end
         planned.reverse
       end
 
       # The stroke that ends in a slot, and the slot of the stroke before it.
-      def planned(layers, index, slot)
+      def planned(layers, index, slot, hooked)
         layer = layers[index]
         direction = slot < WIDTH ? :down : :up
         from = layer.from[slot]
         starts = layer.starts[direction]
         before = starts.before[from]
         cost = layer.cost[slot] - (before ? layers[index - 1].cost[before] : 0)
-        [Planned.new(stroke: @strokes[index], direction:, join: starts.join[from], from: from.fdiv(CELLS), to: (slot % WIDTH).fdiv(CELLS), cost:), before]
+        join = starts.join[from]
+        [Planned.new(stroke: @strokes[index], direction:, join:, from: from.fdiv(CELLS), to: (slot % WIDTH).fdiv(CELLS), cost:,
+                     shared: hooked || %i[hook stop].include?(join)), before]
       end
     end
   end

@@ -60,12 +60,14 @@ module Fawnmoss
       def fixed(group) = group.filter_map { @asked.directions[_1.index] }.first
       def pinned(first) = @asked.pinned[first.index].then { _1 == :slur ? nil : _1 }
 
-      # A lift needs a rest or a phrase end; where the teacher asks for a down-bow, a long note before it lends the time.
+      # A lift needs a rest or a phrase end; a long note lends the time where a bar begins after it (that is where most
+      # phrases end) or where the teacher asks for a down-bow.
       def time(group, before)
         return :rest if seconds(group.first.rest_before) >= 0.3
         return :breath if before.ends_phrase
 
-        :long_note if fixed(group) == :down && seconds(before.duration) >= BREATH
+        first = group.first
+        :long_note if seconds(before.duration) >= BREATH && (fixed(group) == :down || (first.at.zero? && before.duration * 2 >= 3 * length(group)))
       end
 
       # Going on in the same direction is usual after the long note of a pair (dotted rhythm, long-short in compound time),

@@ -12,7 +12,7 @@ module Fawnmoss
         @tune = chart.tune
         @instrument = chart.request.instrument
         @needed = strings == :needed
-        @places = Fingering::Candidates.new(@instrument, @instrument.hand.position_names)
+        @places = Fingering::Candidates.new(@instrument, chart.request.positions)
         @entries = chart.by_id
         strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }
         slurred = strokes.select { _1.size > 1 }
@@ -42,7 +42,7 @@ module Fawnmoss
         { finger: entry.place.finger, string: (@instrument.open.size - entry.place.string unless @needed && plain?(entry)) }
       end
 
-      # No other string has the note under the same finger.
+      # In the positions of the chart no other string has the note under the same finger.
       def plain?(entry)
         @places.for(entry.note.pitch).all? { |place| place.finger != entry.place.finger || place.string == entry.place.string }
       end

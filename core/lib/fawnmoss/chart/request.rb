@@ -5,8 +5,8 @@ module Fawnmoss
     # What a chart is asked for, checked once. instrument: Instrument::Instrument; version: 'simple' or 'full';
     # positions: names; fourth: 'open', 'fourth' or 'either'; learnt: of :fourth and :stretch, what the hand has; had: skill
     # ids the pupil has (they make a spot less troublesome); tempo: quarters a minute; start: :down, :up, :balance (up from
-    # the balance point) or nil; slurs: true keeps printed slurs; joins: what may stand between two strokes besides a plain
-    # change, of :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
+    # the balance point) or nil; slurs: true keeps printed slurs; joins: what the engine may use of its own between two strokes besides a
+    # plain change, of :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
     # bow; transpose: Theory::Interval; pins: list of Pin.
     Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
@@ -18,7 +18,7 @@ module Fawnmoss
         new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
             learnt: learnt || learnt(version, fourth), had: had.freeze, tempo: tempo && number('tempo', tempo, 20..300),
             start: start && choice('start', start.to_s, %w[down up balance]).to_sym, slurs: slurs.nil? ? version == 'full' : slurs,
-            joins: joins || (version == 'full' ? %i[hook stop lift recovery] : []), shift: choice('shift', shift || 'old', %w[old new frame]),
+            joins: joins || (version == 'full' ? %i[hook lift recovery] : []), shift: choice('shift', shift || 'old', %w[old new frame]),
             slide: choice('slide', slide || 'old', %w[old new]), transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze)
       end
 

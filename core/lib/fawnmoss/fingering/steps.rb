@@ -5,10 +5,10 @@ module Fawnmoss
     # What it costs to go from each place of one note to each place of the next, as flat tables of integers: the same pair
     # of notes in the same kind of move is computed once for the whole tune.
     class Steps
-      SAME = 4 # the lane of steps that cross no string
+      SAME = 4 # the lane of steps that cannot be a way back
 
-      # pairs: cost of the moving terms, at from * width + to; shifts: true where the hand moves; lanes: the string crossed
-      # to, or SAME; used: the lanes that occur; strings: string of each from; back: price of the returning term; again, soon:
+      # pairs: cost of the moving terms, at from * width + to; shifts: true where the hand moves; lanes: the string gone
+      # back to if the note before was on it, or SAME; used: the lanes that occur; strings: string of each from; back: price of the returning term; again, soon:
       # prices of the rushing term right after a shift and one note later.
       attr_reader :pairs, :shifts, :lanes, :used, :strings, :width, :back, :again, :soon
 
@@ -70,8 +70,11 @@ module Fawnmoss
         @pairs << price
         @packs << packed
         @shifts << !from.hand.same_spot?(to.hand)
-        @lanes << (to.string > from.top || to.top < from.string ? to.string : SAME)
+        @lanes << (returnable?(from, to) ? to.string : SAME)
       end
+
+      # Whether the returning term would fire if the note before were on the string gone to.
+      def returnable?(from, to) = @terms.returning.applies?(to.string, from, to, @move)
     end
   end
 end

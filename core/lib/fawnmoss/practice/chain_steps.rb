@@ -30,7 +30,7 @@ module Fawnmoss
         single = @phrases.each_with_index.flat_map { |(from, to), number| phrase(from, to, number + 1) }
         pairs = @phrases.each_with_index.each_slice(2).select { _1.size == 2 }.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
         pairs = [] if @phrases.size == 2
-        [*single, *pairs, *(step(0, @spots.size - 1, PAIR, 'all of it') if @phrases.size > 1)]
+        [*single, *pairs, (step(0, @spots.size - 1, PAIR, 'all of it') if @phrases.size > 1)].compact
       end
 
       private

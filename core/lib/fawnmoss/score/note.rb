@@ -19,7 +19,7 @@ module Fawnmoss
       def with(**changes) = self.class.new(**to_h, **changes)
     end
 
-    Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd' }.freeze
+    Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd', 1/16r => '64th' }.freeze
 
     # How a duration (quarters) is drawn: [type, dots], or nil when it needs two tied notes.
     #   Note.drawn(3/2r) # => ["quarter", 1]

@@ -4,16 +4,16 @@ module Fawnmoss
   module Bowing
     module Costs
       # How a stroke joins the one before (guide page on bowing, rules 4 to 6). A plain change is free. Going on in the same
-      # direction is a repair: cheap after the long note of a pair, less so as two equal up-bows before a bar line, dear
-      # elsewhere. A lift needs time: nearly free in a rest, a little more at a breath, more where a note must be cut for it;
+      # direction is a repair: cheap after the long note of a pair, less so as two equal up-bows before a bar line; elsewhere it
+      # is for the page or the teacher to ask for. A lift needs time: nearly free in a rest, a little more at a breath, more where a note must be cut for it;
       # a recovery likewise. What the page or the teacher asks for costs next to nothing. Hundredths.
       module Join
         SAME = { pair: 70, up_up: 80 }.freeze
-        STOP = 180
+        STOP = 400
         LIFT = { rest: 40, breath: 60, long_note: 90 }.freeze
         RECOVERY = { rest: 60, breath: 80 }.freeze
         HURRIED_RECOVERY = 110
-        ASKED = 10 # divides the price of what is fixed
+        ASKED = 20 # divides the price of what is fixed
 
         # The same direction again.
         def self.same(stroke, direction)

@@ -8,7 +8,8 @@ module Fawnmoss
       class Body
         include Signs
 
-        TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks' }.freeze
+        TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks', 'T' => 'titles inside the music', 'P' => 'names of parts',
+                       'Q' => 'changes of tempo', 's' => 'decorations', 'I' => 'instructions', 'R' => 'remarks' }.freeze
 
         def initialize(header)
           @header = header
@@ -37,6 +38,7 @@ module Fawnmoss
           content = text.sub(/(?<!\\)%.*/, '')
           if (field = /\A([A-Za-z]):/.match(content)) && !content.start_with?('|')
             return @left_out << TEXT_LINES[field[1]] if TEXT_LINES[field[1]]
+            return @header.take('L', field.post_match.strip, { line: number, column: 1 }) if field[1] == 'L'
 
             refuse("a #{field[1]}: line inside the music is not read", column: 1, remedy: field_remedy(field[1]))
           end
@@ -51,7 +53,7 @@ module Fawnmoss
 
         def take_token
           @column = @scan.charpos + 1
-          return if @scan.skip(/[ \t`]+|\\$/)
+          return if @scan.skip(/[ \t`]+|\\\s*$/)
 
           bar || chord || note || grace || broken || slur || tie || triplet || decoration || text || refuse_sign
         end
@@ -239,7 +241,7 @@ module Fawnmoss
           elsif @scan.scan(/!([0-4])!/) then @fingers << @scan[1].to_i
           elsif @scan.scan(/!(up|down)bow!/) then @bow = @scan[1].to_sym
           elsif @scan.scan(/!(#{Regexp.union(WORDS.keys)})!/) then mark(WORDS.fetch(@scan[1]))
-          elsif @scan.scan(/[~MPSO]/) then @left_out << LEFT_OUT.fetch(@scan.matched)
+          elsif @scan.scan(/[~MPSOJR]/) then @left_out << LEFT_OUT.fetch(@scan.matched)
           elsif @scan.scan(/!([^!\s]{1,24})!/) then @left_out << 'decorations'
           else return
           end

@@ -5,16 +5,19 @@ module Fawnmoss
     module Abc
       # The information fields before the music: title, meter, unit length, tempo, key (ABC standard 2.1, section 3).
       class Header
-        KEPT = %w[X T C O R S N Z B D F G H].freeze # title, composer and remarks: text only
+        KEPT = %w[X T C O R S N Z B D F G H A I U m r s].freeze # title, composer, remarks and settings of layout: text only
+        LEFT_OUT = { 'P' => 'the order of parts' }.freeze
         MODES = { '' => 'major', 'maj' => 'major', 'ion' => 'ionian', 'm' => 'minor', 'min' => 'minor', 'aeo' => 'aeolian',
                   'mix' => 'mixolydian', 'dor' => 'dorian', 'phr' => 'phrygian', 'lyd' => 'lydian', 'loc' => 'locrian' }.freeze
         CLEFS = %w[treble alto tenor bass].freeze
 
-        attr_reader :title, :composer, :meter, :key, :clef
+        # left_out: what was knowingly left out, each once.
+        attr_reader :title, :composer, :meter, :key, :clef, :left_out
 
         def initialize
           @title = ''
           @composer = ''
+          @left_out = []
         end
 
         # One field. place: { line:, column: }. Raises InvalidTune with that place.
@@ -32,11 +35,13 @@ module Fawnmoss
         def unit = @unit || (Rational(meter.beats, meter.unit) < 3/4r ? 1/4r : 1/2r)
 
         # Quarters a minute, or nil.
-        def tempo = @tempo&.then { |beat, rate| ((beat || 1r) * rate).to_i }
+        attr_reader :tempo
 
         private
 
         def text_field(name, value, place)
+          return @left_out << LEFT_OUT[name] if LEFT_OUT[name]
+
           refuse("#{name}: fields are not read", place, 'Remove the line.') unless KEPT.include?(name)
           plain = value.gsub('\\%', '%')
           @title = plain if name == 'T' && @title.empty?
@@ -54,20 +59,26 @@ module Fawnmoss
           Rational(4, match[1].to_i)
         end
 
+        # Quarters a minute from 1/4=72, 3/8=60, 120 or "Slow" 1/4=60. Words alone say nothing a chart could use.
         def tempo_from(value, place)
-          match = %r{\A(?:"[^"]*"\s*)?(?:(\d+)/(\d+)\s*=\s*)?(\d{1,3})(?:\s*"[^"]*")?\z}.match(value)
-          rate = match && match[3].to_i
-          refuse("#{value.inspect} is not a tempo from 20 to 300", place, 'Write Q:1/4=72.') unless rate&.between?(20, 300)
-          [match[1] && Rational(match[1].to_i * 4, [match[2].to_i, 1].max), rate]
+          match = %r{\A(?:"[^"]*"\s*)?(?:(\d{1,2})/(\d{1,2})\s*=\s*)?(\d{1,4})(?:\s*"[^"]*")?\z}.match(value)
+          return @left_out << 'the tempo' && nil unless match
+
+          beat = match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r
+          rate = (beat * match[3].to_i).to_i
+          refuse("#{value.inspect} is not a tempo from 20 to 300 quarters a minute", place, 'Write Q:1/4=72.') unless rate.between?(20, 300)
+          rate
         end
 
         def read_key(value, place)
           match = /\A([A-G])([#b]?)\s*([A-Za-z]*)(?:\s+(.*))?\z/.match(value)
-          match = nil if match && !mode(match[3])
           return key_none(value, place) unless match
 
-          @key = Theory::Key.of(match[1] + match[2], mode(match[3]))
-          read_clef(match[4].to_s, place)
+          word = mode(match[3])
+          return key_none(value, place) unless word || CLEFS.include?(match[3])
+
+          @key = Theory::Key.of(match[1] + match[2], word || 'major')
+          read_clef([(match[3] unless word), match[4]].compact.join(' '), place)
         rescue InvalidInput => e
           refuse(e.message, place, 'Write K:G or K:Dm.')
         end

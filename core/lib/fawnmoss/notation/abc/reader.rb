@@ -25,7 +25,7 @@ module Fawnmoss
           refuse('no key line', { line: lines.size }, 'End the header with a K: line, such as K:G.') unless @header.key
           refuse('no meter line', { line: 1 }, 'Add an M: line before K:, such as M:4/4.') unless @header.meter
           music = Body.new(@header)
-          build(music.read(body), music.left_out)
+          build(music.read(body), (@header.left_out + music.left_out).uniq)
         end
 
         private

@@ -16,9 +16,11 @@ module Fawnmoss
         STRINGS = { 'I' => 1, 'II' => 2, 'III' => 3, 'IV' => 4 }.freeze # as annotations: 1 is the highest
 
         # Parts of the standard that change no note: they are left out, and the tune's notices say so.
-        LEFT_OUT = { '~' => 'ornaments', 'M' => 'ornaments', 'P' => 'ornaments', 'S' => 'segno and coda signs', 'O' => 'segno and coda signs' }.freeze
+        LEFT_OUT = { '~' => 'ornaments', 'M' => 'ornaments', 'P' => 'ornaments', 'S' => 'segno and coda signs', 'O' => 'segno and coda signs',
+                     'J' => 'ornaments', 'R' => 'ornaments' }.freeze
         # Parts that would, by the sign they start with: refused.
-        REFUSED = { '[' => 'inline fields', '&' => 'a second voice', 'Z' => 'rests of several bars', '{' => 'these grace notes', '(' => 'this group' }.freeze
+        REFUSED = { '[' => 'inline fields', '&' => 'a second voice', 'Z' => 'rests of several bars', '{' => 'these grace notes', '(' => 'this group',
+                    '_' => 'an accidental without its note', '^' => 'an accidental without its note', '=' => 'an accidental without its note' }.freeze
       end
     end
   end

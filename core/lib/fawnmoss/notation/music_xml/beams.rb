@@ -5,7 +5,7 @@ module Fawnmoss
     module MusicXml
       # Which short notes share a beam: those inside one felt beat, broken by rests and longer notes.
       class Beams
-        LEVELS = { 'eighth' => 1, '16th' => 2, '32nd' => 3 }.freeze
+        LEVELS = { 'eighth' => 1, '16th' => 2, '32nd' => 3, '64th' => 4 }.freeze
 
         def initialize(tune)
           @beat = tune.meter.beat_length
