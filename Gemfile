@@ -24,6 +24,7 @@ gem 'sinatra', '~> 4.2'
 group :test do
   gem 'axe-core-capybara', '~> 4.14', require: false
   gem 'capybara', '~> 3.40'
+  gem 'head_music', '~> 8.1.1', require: false # newer ones need a newer Ruby
   gem 'json_schemer', '~> 2.5'
   gem 'rack-test', '~> 2.2'
   gem 'rspec', '~> 3.13'

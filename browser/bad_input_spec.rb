@@ -25,16 +25,16 @@ RSpec.describe 'bad input' do
 
   it 'shows a mistake in a pasted tune at its line and column, and keeps the text, also over a reload' do
     add_tune_dialog
-    text = "X:1\nT:Wrong\nM:4/4\nL:1/4\nK:G\nABcd|A\"G\"Bcd|"
+    text = "X:1\nT:Wrong\nM:4/4\nL:1/4\nK:G\nABcd|A&Bcd|"
     paste(text)
     click_button 'Put it on the shelf'
-    expect(page).to have_css('[role=alert]', text: 'line 6, column 7: chord symbols')
+    expect(page).to have_css('[role=alert]', text: 'line 6, column 7: a second voice')
     expect(find('pre').text(normalize_ws: false)).to end_with("\n      ^")
     expect(find_field('ABC or MusicXML text').value).to eq(text)
     visit '/tunes'
     click_button 'Add a tune'
     expect(find_field('ABC or MusicXML text').value).to eq(text)
-    paste(text.sub('"G"', ''))
+    paste(text.sub('&', ''))
     click_button 'Put it on the shelf'
     expect(page).to have_css('li.tune.fresh', text: 'Wrong')
   end

@@ -40,8 +40,8 @@ RSpec.describe 'bin/fawnmoss' do
   end
 
   it 'leaves with 1 and the place for bad input' do
-    code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nAB\"x\"cd|\n"), '--instrument', 'violin')
-    expect([code, out, err]).to match([1, '', /\Aline 5, column 3: chord symbols/])
+    code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nAB&cd|\n"), '--instrument', 'violin')
+    expect([code, out, err]).to match([1, '', /\Aline 5, column 3: a second voice/])
     expect(run('chart', steps, '--instrument', 'bass')).to match([1, '', /bar 1, beat 1: D4 is not within reach.*--octave -1/])
     expect(run('chart', '/nowhere.abc', '--instrument', 'violin')).to match([1, '', /cannot be read/])
     expect(run('tapes', '--instrument', 'violin', '--length', '3')).to match([1, '', /cannot be/])

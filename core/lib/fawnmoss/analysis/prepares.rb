@@ -38,7 +38,9 @@ module Fawnmoss
       # The idle hand of an open string may already stand where the next finger needs it.
       def moved_before?(index)
         before = (index - 1).downto(0).find { !@places[_1].open? }
-        before && index - before <= 2 && !@places[before].hand.same_spot?(@places[index].hand)
+        return !@places[index].hand.first? unless before
+
+        index - before <= 2 && !@places[before].hand.same_spot?(@places[index].hand)
       end
 
       # Fourth finger after a crossing from a higher string.

@@ -40,7 +40,10 @@ module Fawnmoss
          ('crossing' if apart == 1)].compact
       end
 
-      def back?(index) = index > 1 && @places[index - 2].string == @places[index].string && @notes[index].rest_before.zero?
+      def back?(index)
+        index > 1 && @places[index - 2].string == @places[index].string && @notes[index].rest_before.zero? && !(@places[index - 1].open? && @places[index].open?)
+      end
+
       def rocking?(index) = back?(index) && index > 2 && @places[index - 3].string == @places[index - 1].string
 
       def same_finger(_index, from, to)

@@ -9,10 +9,15 @@ module Fawnmoss
     Planned = Value.of(:stroke, :direction, :join, :from, :to, :cost, :shared) do
       def length = (to - from).abs
       # Under two thirds of the bow it wants; half is enough for the two notes of a hook, which share a bow. Small strokes
-      # squeezed a little are no shortage: only from WANTS up.
-      def short? = stroke.ideal >= Planned::WANTS && length < (stroke.ideal * (shared ? 1/2r : 2/3r)) - 1e-9
+      # squeezed a little are no shortage: only from WANTS up; nor is a stroke that is small on purpose.
+      def short?
+        return false if stroke.ideal < Planned::WANTS || join == :recovery || (join == :start && from == Planned::BALANCE)
+
+        length < (stroke.ideal * (shared ? 1/2r : 2/3r)) - 1e-9
+      end
     end
 
     Planned::WANTS = 0.4
+    Planned::BALANCE = 0.3125 # Planner::BALANCE as a share
   end
 end

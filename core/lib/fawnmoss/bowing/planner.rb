@@ -115,7 +115,7 @@ module Fawnmoss
       # After a down-bow, back through the air for an up-bow that ends at the frog.
       def offer_recovery(found, last, stroke)
         price = Costs::Join.recovery(stroke)
-        (0...WIDTH).each { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
+        WIDTH.times { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
       end
 
       def offer(found, cell, cost, slot, join)

@@ -53,7 +53,8 @@ module Fawnmoss
         before = groups[index - 1] if index.positive?
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration),
                    strength: @meter.strength(first.at), opening:, last: index == groups.size - 1, time: before && time(group, before.last),
-                   marks: group.flat_map(&:marks).uniq, fixed: fixed(group), pinned: pinned(first), shape: before && shape(index),
+                   marks: group.flat_map(&:marks).uniq, fixed: fixed(group), asked_same: before ? fixed(group) == fixed(before) : false,
+                   pinned: pinned(first), shape: before && shape(index),
                    after_long: before ? seconds(length(before)) >= LONG : false, rock: rock(index), ideal: ideal(group, duration), middle: @asked.middle)
       end
 

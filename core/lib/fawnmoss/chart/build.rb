@@ -49,11 +49,8 @@ module Fawnmoss
       # The hand map of every position the chart uses beyond the first.
       def hand_maps
         names = @places.reject { _1.open? || _1.hand.first? }.map { _1.hand.name }.uniq
-        names.to_h { |name| [name, hand_map.for(@tune.key, played, name: plain(name))] }
+        names.to_h { |name| [name, hand_map.for(@tune.key, played, name:)] }
       end
-
-      # "2 lowered" and "2" are spots of one position.
-      def plain(name) = @instrument.hand.position_names.include?(name) ? name : name.split.first
 
       def phrase(phrase)
         [phrase.from, phrase.to].map { |at| "#{@heads[at].bar}:#{Notation::Fraction.text(@tune.meter.count_at(@heads[at].at))}" }.then { |from, to| { from:, to: } }

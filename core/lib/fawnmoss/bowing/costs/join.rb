@@ -11,16 +11,19 @@ module Fawnmoss
         SAME = { pair: 70, up_up: 80 }.freeze
         STOP = 400
         LIFT = { rest: 40, breath: 60, long_note: 90 }.freeze
-        RECOVERY = { rest: 60, breath: 80 }.freeze
-        HURRIED_RECOVERY = 110
-        ASKED = 20 # divides the price of what is fixed
+        RECOVERY = { rest: 45, breath: 60 }.freeze
+        HURRIED_RECOVERY = 80
+        WANTED = 200 # a stop before a stroke that is fixed, after one that is free
+        ASKED = 20 # two strokes that are fixed the same way
 
         # The same direction again.
         def self.same(stroke, direction)
           return 0 if %i[hook stop].include?(stroke.pinned)
 
+          return ASKED if stroke.fixed == direction && stroke.asked_same
+
           price = stroke.shape == :up_up && direction == :down ? STOP : SAME.fetch(stroke.shape, STOP)
-          stroke.fixed == direction ? price / ASKED : price
+          stroke.fixed == direction ? [price, WANTED].min : price
         end
 
         def self.lift(stroke) = stroke.pinned == :lift ? 0 : LIFT.fetch(stroke.time)

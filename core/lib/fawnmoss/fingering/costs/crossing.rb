@@ -4,7 +4,7 @@ module Fawnmoss
   module Fingering
     module Costs
       # Crossing to another string: the right arm changes level. Faster notes leave less time; inside a slur the bow may
-      # not stop for it.
+      # not stop for it. From open string to open string the left hand has nothing to do, and it costs half.
       class Crossing < Term
         noun 'string crossing', 'string crossings'
 
@@ -12,7 +12,8 @@ module Fawnmoss
           return 0 if apart(from, to).zero?
 
           each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
-          each * move.pace / 100
+          each /= 2 if from.open? && to.open?
+        each * move.pace / 100
         end
 
         def reason(from, to, _move) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"
