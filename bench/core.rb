@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 # See bin/bench. --request measures the chart request too (needs FAWNMOSS_PORT and the demo studio).
+#
+# Every ratio is taken inside one run, and what is compared takes turns, because the machine's own speed drifts.
 
 require 'bundler/setup'
 require 'json'
@@ -9,50 +11,136 @@ require 'open3'
 require 'tempfile'
 require_relative '../core/load_data'
 
+CATALOGUE = FawnmossData.load
+BARS = 'D E F G|A G A B|A G F E|D E F D|D/E/F/G/ A2|(A B) A2|B2 A/G/F/E/|F2 D2|' # in everybody's first position
+
+def ms
+  start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  yield
+  (Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000
+end
+
+def middle(times) = times.sort[times.size / 2]
+
 # Median milliseconds of a block, after warm runs.
 def median(runs = 15, warm: 4, &block)
   warm.times(&block)
-  times = Array.new(runs) do
-    start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    yield
-    (Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000
-  end
-  times.sort[runs / 2]
+  middle(Array.new(runs) { ms(&block) })
 end
 
-CATALOGUE = FawnmossData.load
-BARS = 'D E F G|A B c d|d c B A|G F E D|D/E/F/G/ A2|(A B) c2|d2 c/B/A/G/|F2 D2|'
+# Median milliseconds of several blocks that take turns.
+def turns(runs, *blocks)
+  blocks.each { |block| 3.times { block.call } }
+  times = Array.new(runs) { blocks.map { |block| ms { block.call } } }
+  times.transpose.map { middle(_1) }
+end
 
-def tune(body) = Fawnmoss::Notation::Abc.read("X:1\nT:Bench\nM:4/4\nL:1/4\nK:D\n#{body}\n")
+def abc(body) = "X:1\nT:Bench\nM:4/4\nL:1/4\nK:D\n#{body}\n"
+def tune(body) = Fawnmoss::Notation::Abc.read(abc(body))
+
+def request(id, version, **options)
+  down = { 'cello' => -1, 'bass' => -1 }.fetch(id, 0)
+  Fawnmoss::Chart::Request.build(instrument: CATALOGUE.instrument(id), version:, transpose: Fawnmoss::Theory::Interval.octaves(down), **options)
+end
 
 def solve(tune, id, version, **options)
-  down = { 'cello' => -1, 'bass' => -1 }.fetch(id, 0)
-  request = Fawnmoss::Chart::Request.build(instrument: CATALOGUE.instrument(id), version:, transpose: Fawnmoss::Theory::Interval.octaves(down), **options)
-  chart = Fawnmoss::Chart::Solve.call(tune, request, CATALOGUE)
+  chart = Fawnmoss::Chart::Solve.call(tune, request(id, version, **options), CATALOGUE)
   raise chart.reason if chart.is_a?(Fawnmoss::Chart::Impossible)
 
   chart
 end
 
-tune = tune(BARS * 4)
-file = Tempfile.new(['bench', '.musicxml'])
-file.write(Fawnmoss::Notation::MusicXml.write(tune))
-file.flush
-layout, = Open3.capture2('node', File.join(__dir__, 'layout.mjs'), file.path)
-layout = Float(layout)
-puts format('  32 bars, %d notes: verovio layout %.1f ms', tune.played.size, layout)
+# verovio's layout of a tune, one at a time, in a process that stays.
+class Layout
+  def initialize(tune)
+    @file = Tempfile.new(['bench', '.musicxml'])
+    @file.write(Fawnmoss::Notation::MusicXml.write(tune))
+    @file.flush
+    @in, @out, = Open3.popen2('node', File.join(__dir__, 'layout.mjs'), @file.path)
+  end
 
-ways = [['violin', 'simple', {}], ['violin', 'full', { positions: %w[1] }], ['violin', 'full', {}], ['bass', 'full', {}], ['cello', 'full', {}]]
-ways.each do |id, version, options|
-  time = median { solve(tune, id, version, **options) }
-  puts format('  %-6s %-6s %-18s core %6.1f ms = %.2f of the layout', id, version, options.empty? ? 'usual positions' : 'first position', time, time / layout)
+  def once
+    @in.puts
+    @in.flush
+    Float(@out.gets)
+  end
 end
 
-small, middle, large = [3, 32, 320].map { |times| tune(BARS * times) }
-times = [small, middle, large].map.with_index { |long, index| median([9, 5, 3][index], warm: 1) { solve(long, 'violin', 'simple') } }
-notes = [small, middle, large].map { _1.played.size }
-powers = [[0, 1], [1, 2]].map { |a, b| Math.log(times[b] / times[a]) / Math.log(notes[b].fdiv(notes[a])) }
-puts format('  growth: %d, %d, %d notes take %.0f, %.0f, %.0f ms: powers %.2f and %.2f', *notes, *times, *powers)
+def full_charts(tune)
+  layout = Layout.new(tune)
+  puts format('  chart of 32 bars, %d notes, against half of verovio’s layout of the same tune (1.00 is the bound):', tune.played.size)
+  CATALOGUE.class::INSTRUMENTS.product(%w[simple full]).each do |id, version|
+    8.times { solve(tune, id, version) && layout.once }
+    pairs = Array.new(15) { [ms { solve(tune, id, version) }, layout.once / 2] }
+    core, half = pairs.transpose.map { middle(_1) }
+    puts format('    %-6s %-6s %6.1f ms against %6.1f ms: %.2f', id, version, core, half, middle(pairs.map { _1 / _2 }))
+  end
+end
+
+# Peak memory of a fresh process that charts a tune, in MB.
+def peak(text, id, version)
+  Open3.capture2(RbConfig.ruby, *(defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled? ? ['--yjit'] : []), File.join(__dir__, 'memory.rb'), id, version, stdin_data: text).first.to_f
+end
+
+def growth
+  tunes = [3, 32, 320].map { |times| tune(BARS * times) }
+  notes = tunes.map { _1.played.size }
+  [%w[violin simple], %w[cello full]].each do |id, version|
+    times = tunes.each_with_index.map { |long, index| median([9, 5, 3][index], warm: 1) { solve(long, id, version) } }
+    least = peak(abc('D4|'), id, version)
+    memory = [3, 32, 320].map { peak(abc(BARS * _1), id, version) - least }
+    powers = ->(list) { [[0, 1], [1, 2]].map { |a, b| Math.log(list[b] / list[a]) / Math.log(notes[b].fdiv(notes[a])) } }
+    puts format('  growth, %s %s: %d, %d, %d notes take %.0f, %.0f, %.0f ms, powers %.2f and %.2f; %.0f, %.0f, %.0f MB, powers %.2f and %.2f',
+                id, version, *notes, *times, *powers.call(times), *memory, *powers.call(memory))
+  end
+end
+
+# The least that a Ruby loop does that visits the same transitions (forward and backward) and adds two integers at each.
+def floor(count)
+  sum = 0
+  index = 0
+  while index < count
+    sum += index
+    sum += count
+    index += 1
+  end
+  sum
+end
+
+# Everything the solver is made of, as arguments; its tables are filled by a first solve.
+def ingredients(tune, id, version)
+  wish = request(id, version)
+  tables = Fawnmoss::Fingering::Tables.new(CATALOGUE.setting(wish, 72), wish.positions)
+  sounds = Fawnmoss::Fingering::Sounds.of(tune.up(wish.transpose).played)
+  candidates = sounds.map { tables.candidates.for_sound(_1) }
+  [sounds, candidates, Array.new(sounds.size), Fawnmoss::Fingering::Terms.for(CATALOGUE.setting(wish, 72)), 72, tables]
+end
+
+def against_floor
+  puts '  fingering solver against its floor, a loop that visits the same transitions and adds two integers each (bound 4); with new tables:'
+  [[4, '32 bars'], [40, '320 bars']].each do |times, words|
+    long = tune(BARS * times)
+    CATALOGUE.class::INSTRUMENTS.each do |id|
+      ready = Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).tap(&:solve)
+      count = 2 * ready.transitions
+      solved, bare, anew = turns(9, -> { ready.solve }, -> { floor(count) }, -> { Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).solve })
+      puts format('    %-6s full, %-8s %7d transitions: %6.1f ms against %5.1f ms: %.2f; from nothing %.1f ms', id, words, count, solved, bare, solved / bare, anew)
+    end
+  end
+end
+
+def pinned(tune)
+  note = solve(tune, 'violin', 'full').entries.drop(40).find { _1.note.pitch.to_s == 'A4' }.note.id
+  pins = [Fawnmoss::Chart::Pin.new(note:, finger: 4)]
+  first, again = turns(15, -> { solve(tune, 'violin', 'full') }, -> { solve(tune, 'violin', 'full', pins:) })
+  puts format('  after one pin: %.1f ms against %.1f ms for the first solve: %.2f (bound 1)', again, first, again / first)
+end
+
+tune = tune(BARS * 4)
+full_charts(tune)
+growth
+against_floor
+pinned(tune)
 exit unless ARGV.include?('--request')
 
 # The request that the page waits for, against the core's part of it.

@@ -92,7 +92,7 @@ RSpec.describe Fawnmoss::Fingering do
         next total if index.zero?
 
         from = chain[index - 1]
-        move = solver.moves[index - 1]
+        move = solver.move(index - 1)
         total += terms.moving.sum { _1.cost(from, place, move) }
         total += terms.returning.price(nil, move) if index > 1 && terms.returning.applies?(chain[index - 2].string, from, place, move)
         shifts = terms.rushing.applies?(nil, from, place, move)
@@ -105,9 +105,10 @@ RSpec.describe Fawnmoss::Fingering do
     def solver(tune, id, version, positions)
       own = instrument(id)
       setting = described_class::Setting.new(weights: catalogue.weights(id, version), instrument: own, fourth: 'either', learnt: %i[fourth], tempo: 100)
-      places = described_class::Candidates.new(own, positions)
+      tables = described_class::Tables.new(setting, positions)
       sounds = described_class::Sounds.of(tune.played)
-      described_class::Solver.new(sounds, sounds.map { places.for_sound(_1) }, Array.new(sounds.size), described_class::Terms.for(setting), 100)
+      candidates = sounds.map { tables.candidates.for_sound(_1) }
+      described_class::Solver.new(sounds, candidates, Array.new(sounds.size), described_class::Terms.for(setting), 100, tables)
     end
 
     [['violin', 'full', %w[1 3], 55..84], ['violin', 'simple', %w[1], 55..83], ['bass', 'full', %w[half 1 2], 40..60], ['cello', 'full', %w[1 2], 36..62]]

@@ -4,6 +4,7 @@ module Fawnmoss
   # The data that ships with Fawnmoss, read at the edge and handed in: instruments, skills, cost weights, drills.
   class Catalogue
     INSTRUMENTS = %w[violin viola cello bass].freeze
+    KEPT = 12 # settings whose fingering tables are kept
 
     attr_reader :skills, :drills
 
@@ -13,6 +14,7 @@ module Fawnmoss
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @drills = Analysis::Drill.table(drills)
       @skills = Path::Skill.list_from_data(skills)
+      @tables = {}
       freeze
     end
 
@@ -29,6 +31,20 @@ module Fawnmoss
     # Cost weights of the fingering for an instrument id and a version, symbol keys.
     #   catalogue.weights('violin', 'simple')[:crossing] # => 100
     def weights(id, version) = @weights.fetch(id).fetch(version)
+
+    # Fingering tables for what a Chart::Request asks, kept for the settings met last.
+    def tables(request)
+      own = request.instrument
+      key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt]
+      @tables.shift if @tables.size >= KEPT && !@tables.key?(key)
+      (@tables[key] ||= Fingering::Tables.new(setting(request, 72), request.positions)).tidy
+    end
+
+    # What the fingering's cost terms look at. tempo: quarters a minute.
+    def setting(request, tempo)
+      Fingering::Setting.new(weights: weights(request.instrument.id, request.version), instrument: request.instrument, fourth: request.fourth,
+                             learnt: request.learnt, tempo:)
+    end
 
     # Skills that belong to an instrument, in path order, each needing only skills of that instrument.
     def skills_for(instrument_id)

@@ -10,16 +10,15 @@ module Fawnmoss
       Found = Value.of(:candidates, :allowed, :pinned, :warnings)
 
       # sounds: lists of Score::Played that sound together; moved: the tune was transposed, so its printed fingers no longer
-      # hold; offers: false looks for no other octave or key when a note is out of reach.
-      def initialize(tune, sounds, request, moved, offers: true)
+      # hold; usual: Fingering::Candidates of the request's positions; offers: false looks for no other octave or key when a note is out of reach.
+      def initialize(tune, sounds, request, moved, usual, offers: true)
         @offers = offers
         @tune = tune
         @sounds = sounds
         @request = request
         @instrument = request.instrument
         @moved = moved
-        @usual = Fingering::Candidates.new(@instrument, request.positions)
-        @wide = Fingering::Candidates.new(@instrument, (request.positions + @instrument.hand.position_names).uniq)
+        @usual = usual
         @warnings = []
       end
 
@@ -36,6 +35,9 @@ module Fawnmoss
       end
 
       private
+
+      # All positions the instrument has, the pupil's first.
+      def wide = @wide ||= Fingering::Candidates.new(@instrument, (@request.positions + @instrument.hand.position_names).uniq)
 
       # What printed fingers and strings leave, where no pin of the teacher's says otherwise.
       def printed
@@ -86,7 +88,7 @@ module Fawnmoss
         part = note.index - note.head
         places = (@allowed[at] || @candidates[at]).select { pin.allows?(_1.parts[part], @instrument) }
         if places.empty? && (pin.position || @candidates[at].empty?)
-          places = @wide.for_sound(@sounds[at]).select { pin.allows?(_1.parts[part], @instrument) }
+          places = wide.for_sound(@sounds[at]).select { pin.allows?(_1.parts[part], @instrument) }
           @candidates[at] = (@candidates[at] + places).uniq
         end
         return impossible_pin(pin, note, at) if places.empty?
@@ -122,7 +124,7 @@ module Fawnmoss
       def reach_words(pitch)
         if pitch.midi < @instrument.lowest.midi
           "#{pitch} lies below the lowest string of the #{@instrument.name} (#{@instrument.lowest} as written)"
-        elsif @wide.for(pitch).any?
+        elsif wide.for(pitch).any?
           "#{pitch} is not within reach in #{@request.positions.map { _1 == '1' ? 'first' : _1 }.join(' or ')} position on the #{@instrument.name}"
         else
           "#{pitch} lies beyond the positions of the #{@instrument.name}"

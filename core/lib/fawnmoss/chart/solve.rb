@@ -45,12 +45,12 @@ module Fawnmoss
 
       # Fingers, then bows. Returns Impossible, or nil when all is well.
       def solve
-        found = Possible.new(@tune, @sounds, @request, @moved, offers: @offers).all
+        found = Possible.new(@tune, @sounds, @request, @moved, tables.candidates, offers: @offers).all
         return found if found.is_a?(Impossible)
 
         @warnings += found.warnings
         @placed = found.pinned
-        @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, Fingering::Terms.for(setting), tempo).solve
+        @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, Fingering::Terms.for(@catalogue.setting(@request, tempo)), tempo, tables).solve
         @bows = Bowing::Solved.for(@heads, @tune.meter, asked)
         conflict(@bows) if @bows.is_a?(Bowing::Solved::Conflict)
       end
@@ -61,11 +61,7 @@ module Fawnmoss
                        reason: found.reason.sub(/\A./, &:upcase), remedy: 'Take one of the bow marks there away.', offers: [].freeze)
       end
 
-      def setting
-        Fingering::Setting.new(weights: @catalogue.weights(@instrument.id, @request.version), instrument: @instrument, fourth: @request.fourth,
-                               learnt: @request.learnt, tempo:)
-      end
-
+      def tables = @tables ||= @catalogue.tables(@request)
       def tempo = @request.tempo || @tune.tempo || TEMPO
 
       def asked

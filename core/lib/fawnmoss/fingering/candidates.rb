@@ -13,8 +13,9 @@ module Fawnmoss
         @grips = {}
       end
 
-      # Frozen list of Instrument::Place for a written pitch; empty when it is out of reach.
-      def for(pitch) = @known[pitch] ||= (unstopped(pitch) + stopped(pitch)).freeze
+      # Frozen list of Instrument::Place for a written pitch; empty when it is out of reach. A plain finger of an opened cello
+      # hand is left out: the same finger of the closed hand can do all it can.
+      def for(pitch) = @known[pitch] ||= all(pitch).reject { _1.placement == :closed && _1.hand.open_hand? }.freeze
 
       # Frozen list of Place (one note) or Instrument::Grip (two) for the notes that sound together; empty when one hand and
       # one bow cannot take them. The same list for the same pitches.
@@ -23,10 +24,12 @@ module Fawnmoss
         return [].freeze if notes.size > 2
 
         pitches = notes.map(&:pitch)
-        @grips[pitches] ||= Instrument::Grip.of(*pitches.map { self.for(_1) }).freeze
+        @grips[pitches] ||= Instrument::Grip.of(*pitches.map { all(_1) }).freeze
       end
 
       private
+
+      def all(pitch) = unstopped(pitch) + stopped(pitch)
 
       def named(name)
         unless @instrument.hand.position_names.include?(name)

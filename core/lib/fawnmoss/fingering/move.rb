@@ -10,13 +10,18 @@ module Fawnmoss
       def self.between(from, to, tempo)
         seconds = from.duration * 60 / tempo
         pace = (Rational(1, 2) / seconds * 4).round * 25
-        self::KNOWN[(pace.clamp(100, 250) * 4) + (to.rest_before.positive? ? 2 : 0) + (!from.slur.nil? && from.slur == to.slur ? 1 : 0)]
+        self::KNOWN[number(pace.clamp(100, 250), to.rest_before.positive?, !from.slur.nil? && from.slur == to.slur)]
       end
+
+      def self.number(pace, rest, slurred) = (pace * 4) + (rest ? 2 : 0) + (slurred ? 1 : 0)
+
+      # Tells kinds of move apart.
+      attr_reader :number
+
+      def derive = @number = self.class.number(pace, rest, slurred)
     end
 
-    # One shared value for each kind of move, so that tables can be kept by identity.
-    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).to_h do |pace, rest, slurred|
-      [(pace * 4) + (rest ? 2 : 0) + (slurred ? 1 : 0), Move.new(slurred:, rest:, pace:)]
-    end.freeze
+    # One shared value for each kind of move.
+    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).map { |pace, rest, slurred| Move.new(slurred:, rest:, pace:) }.to_h { [_1.number, _1] }.freeze
   end
 end

@@ -56,7 +56,7 @@ module Fawnmoss
       def capital(words) = words.sub(/\A./, &:upcase)
 
       def fired(index)
-        @solution.fired(index).map { |term, _, place| "#{capital(sentence(term, place, index))}." }.uniq
+        @solution.fired(index).map { |term, place| "#{capital(sentence(term, place, index))}." }.uniq
       end
 
       def sentence(term, place, index)

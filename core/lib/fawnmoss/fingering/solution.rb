@@ -9,7 +9,7 @@ module Fawnmoss
       # the far ones that nobody asks about.
       Alternative = Value.of(:place, :extra, :changes)
 
-      EXPLAINED = 6 # alternatives of a note whose changes are counted
+      EXPLAINED = 3 # alternatives of a note whose changes are counted
 
       def initialize(solver:, best:)
         @solver = solver
@@ -27,8 +27,13 @@ module Fawnmoss
       # Cost of the chart in hundredths of a plain crossing.
       def total = @solver.costs.last[@best.last]
 
-      # Array of [term, cost] that made the place of sound `index` cost what it did.
-      def fired(index) = (@fired ||= {})[index] ||= terms_at(index, @best[index], index.positive? ? @best[index - 1] : nil)
+      # Array of [term, place] that made the place of sound `index` cost what it did; place: what a placing or gripping term
+      # speaks of, nil for the terms of the way there.
+      def fired(index)
+        place = places[index]
+        packed = packed(index, @best[index], index.positive? ? @best[index - 1] : nil)
+        @terms.named(packed).map { |term| [term, (subject(term, place, index) if @terms.placing?(term) || @terms.gripping.include?(term))] }
+      end
 
       # Alternatives for sound `index`, cheapest first.
       def alternatives(index) = (@alternatives ||= {})[index] ||= find_alternatives(index)
@@ -37,7 +42,7 @@ module Fawnmoss
 
       def find_alternatives(index)
         best = best_slots(index)
-        best[kinds(index)[@best[index] / Solver::SLOTS]] = nil
+        best[kinds(index)[@solver.place(index, @best[index])]] = nil
         found = best.compact.map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
         found.each_with_index.map do |(extra, slot), rank|
           Alternative.new(place: @solver.place_at(index, slot), extra:, changes: rank < EXPLAINED ? changes(index, slot) : nil)
@@ -48,7 +53,7 @@ module Fawnmoss
       def best_slots(index)
         found = []
         kinds = kinds(index)
-        @solver.bests[index].each_with_index do |slot, place|
+        @solver.best_slots(index).each_with_index do |slot, place|
           next unless slot
 
           known = found[kinds[place]]
@@ -119,12 +124,11 @@ module Fawnmoss
 
       # What stands on a slot, and the step to it from the slot before (nil at the start), as packed counts.
       def packed(index, slot, before)
-        place = slot / Solver::SLOTS
+        place = @solver.place(index, slot)
         total = placed(index)[place]
         return total unless before
 
-        steps = @solver.steps(index)
-        total + steps.packed(((before / Solver::SLOTS) * steps.width) + place, before % Solver::SLOTS)
+        total + @solver.steps(index).packed(@solver.place(index - 1, before), place, @solver.before(index - 1, before), @solver.settled(before))
       end
 
       def placed(index)
@@ -136,15 +140,11 @@ module Fawnmoss
 
       def pack(fired) = fired.sum { |term, _| @terms.units[term] }
 
-      # Terms that fire when sound `index` stands on `slot` after `before` (the slot of the sound before, nil at the start).
-      def terms_at(index, slot, before)
-        place = slot / Solver::SLOTS
-        placed = @terms.placed(@solver.candidates[index][place], @solver.sounds[index].first)
-        return placed unless before
+      # Of a double stop the note that the term fires for.
+      def subject(term, place, index)
+        return place if !place.double? || @terms.gripping.include?(term)
 
-        memory = before % Solver::SLOTS
-        steps = @solver.steps(index)
-        placed + steps.fired(((before / Solver::SLOTS) * steps.width) + place, memory / 3, memory % 3)
+        place.parts.find { term.cost(_1, @solver.sounds[index].first).positive? }
       end
     end
   end

@@ -5,209 +5,62 @@ module Fawnmoss
     # Finds the cheapest chain of places through a tune, exactly, and for every other place the cost of the best whole
     # chart through it. A shortest path over slots (place, string of the note before, notes since the last shift: 0, 1, or 2
     # for two and more): the memory that the terms need. Time and memory are linear in the notes. Ties go to the slot met
-    # first, that is, in the order of Candidates. Inside, only integers and flat arrays: this loop is the engine's busiest,
-    # so it is written out plainly with `while`.
+    # first, that is, in the order of Candidates.
     #
-    # A slot is place * 12 + before * 3 + settled; before is the place's own string when the note before was on it.
+    # Inside, only integers and flat arrays: these loops are the engine's busiest, so they are written out plainly with
+    # `while`. A slot is (place * strings before + number of the string before) * memory + settled, with memory 3, or 1 in a
+    # tune where no hand ever moves.
     class Solver
       FORBIDDEN = 1_000_000_000 # added to places a pin rules out; more than any chart can cost
       NEVER = 1 << 50
-      SLOTS = 12
       SETTLED = 2
-      LANES = Steps::SAME + 1
+      START = [Steps::NOWHERE].freeze # the strings before the first sound
 
-      attr_reader :sounds, :candidates, :terms, :moves, :allowed, :costs, :froms, :rests, :aheads, :bests
+      attr_reader :sounds, :candidates, :terms, :allowed, :costs, :froms, :rests, :aheads
 
       # sounds: lists of Score::Played that sound together; candidates: a list of Place or Grip per sound, none empty;
-      # allowed: per sound nil or the list of candidates a pin leaves; terms: Terms; tempo: quarters a minute.
-      def initialize(sounds, candidates, allowed, terms, tempo)
+      # allowed: per sound nil or the list of candidates a pin leaves; terms: Terms; tempo: quarters a minute; tables: Tables of
+      # the same setting.
+      def initialize(sounds, candidates, allowed, terms, tempo, tables)
         @sounds = sounds
         @candidates = candidates
         @allowed = allowed
         @terms = terms
         @moves = sounds.each_cons(2).map { |from, to| Move.between(from.first, to.first, tempo) }
-        @steps = Hash.new { |known, from| known[from] = Hash.new { |by_to, to| by_to[to] = {}.compare_by_identity }.compare_by_identity }.compare_by_identity
+        @memory = still? ? 1 : 3
         @placings = {}.compare_by_identity
-        @steps_at = []
+        @steps = [nil, *candidates.each_cons(2).zip(@moves).map { |(from, to), move| tables.steps(from, to, move, @memory) }]
+        @strides = [@memory, *@steps.drop(1).map { _1.strings.size * @memory }]
+        @arrivals = sounds.each_index.map { placing_costs(_1) }
+        @rows = [nil, *(1...sounds.size).map { |index| @steps[index].rows(index > 1 ? @steps[index - 1].strings : START, @arrivals[index]) }]
       end
 
       # Returns a Solution.
       def solve
-        @arrivals = @sounds.each_index.map { placing_costs(_1) }
         forward
         backward
         Solution.new(solver: self, best: trace_best)
       end
 
-      def place_at(index, slot) = @candidates[index][slot / SLOTS]
+      # The Steps from sound index - 1 to sound index; how sounds are moved between.
+      def steps(index) = @steps[index]
+      def move(index) = @moves[index]
 
-      # The Steps from sound index - 1 to sound index.
-      def steps(index)
-        @steps_at[index] ||= begin
-          from = @candidates[index - 1]
-          to = @candidates[index]
-          move = @moves[index - 1]
-          @steps[from][to][move] ||= Steps.new(from, to, move, @terms)
-        end
-      end
+      # What a slot of sound `index` stands for: number of its place; string of the note before; notes since the last shift.
+      def place(index, slot) = slot / @strides[index]
+      def before(index, slot) = index.zero? ? Steps::NOWHERE : @steps[index].strings[(slot % @strides[index]) / @memory]
+      def settled(slot) = @memory == 1 ? SETTLED : slot % 3
+      def place_at(index, slot) = @candidates[index][place(index, slot)]
 
-      # How many steps from place to place one pass looks at.
-      def transitions = @candidates.each_cons(2).sum { |from, to| from.size * to.size }
-
-      private
-
-      def placing_costs(index)
-        list = @candidates[index]
-        note = @sounds[index].first
-        plain = (@placings[list] ||= {})[note.duration] ||= list.map { @terms.placing_cost(_1, note) }.freeze
-        return plain unless @allowed[index]
-
-        plain.each_with_index.map { |cost, at| @allowed[index].include?(list[at]) ? cost : cost + FORBIDDEN }
-      end
-
-      def forward
-        first = Array.new(@candidates.first.size * SLOTS, NEVER)
-        @candidates.first.each_with_index { |place, at| first[(at * SLOTS) + (place.string * 3) + SETTLED] = @arrivals.first[at] }
-        @costs = [first]
-        @froms = [[]]
-        (1...@sounds.size).each { |index| advance(index) }
-      end
-
-      def advance(index)
-        steps = steps(index)
-        last = @costs[index - 1]
-        cost = Array.new(steps.width * SLOTS, NEVER)
-        from = Array.new(steps.width * SLOTS)
-        reached = Array.new(LANES * 4)
-        sources = Array.new(LANES * 4)
-        steps.strings.each_index do |place|
-          gather(last, place, steps, reached, sources)
-          spread(place, steps, reached, sources, cost, from)
-        end
-        arrive(cost, @arrivals[index])
-        @costs << cost
-        @froms << from
-      end
-
-      # For each lane the cheapest way to stand on a place before stepping on: right after a shift (0), later (1, the slots
-      # with one or more notes since), or about to shift (2).
-      def gather(last, place, steps, reached, sources)
-        reached.fill(NEVER)
-        slot = place * SLOTS
-        again = steps.again
-        soon = steps.soon
-        back = steps.back
-        used = steps.used
-        before = 0
-        while before < 4
-          settled = 0
-          while settled < 3
-            cost = last[slot]
-            if cost < NEVER
-              shift = cost
-              shift += again if settled.zero?
-              shift += soon if settled == 1
-              turn = settled.zero? ? 0 : 1
-              used.each do |lane|
-                extra = lane == before ? back : 0
-                at = (lane * 4) + turn
-                if cost + extra < reached[at]
-                  reached[at] = cost + extra
-                  sources[at] = slot
-                end
-                at = (lane * 4) + 2
-                if shift + extra < reached[at]
-                  reached[at] = shift + extra
-                  sources[at] = slot
-                end
-              end
-            end
-            slot += 1
-            settled += 1
-          end
-          before += 1
-        end
-      end
-
-      # Steps on from one place to every place of the next sound.
-      def spread(place, steps, reached, sources, cost, from)
-        width = steps.width
-        pairs = steps.pairs
-        shifts = steps.shifts
-        lanes = steps.lanes
-        edge = place * width
-        slot = steps.strings[place] * 3
-        last = edge + width
-        while edge < last
-          lane = lanes[edge] * 4
-          price = pairs[edge]
-          if shifts[edge]
-            total = reached[lane + 2] + price
-            if total < cost[slot]
-              cost[slot] = total
-              from[slot] = sources[lane + 2]
-            end
-          else
-            total = reached[lane + 1] + price
-            if total < cost[slot + 2]
-              cost[slot + 2] = total
-              from[slot + 2] = sources[lane + 1]
-            end
-            total = reached[lane] + price
-            if total < cost[slot + 1]
-              cost[slot + 1] = total
-              from[slot + 1] = sources[lane]
-            end
-          end
-          slot += SLOTS
-          edge += 1
-        end
-      end
-
-      def arrive(cost, arrivals)
-        slot = 0
-        arrivals.each do |price|
-          stop = slot + SLOTS
-          while slot < stop
-            cost[slot] = cost[slot] < NEVER ? cost[slot] + price : NEVER
-            slot += 1
-          end
-        end
-      end
-
-      def backward
-        @rests = Array.new(@sounds.size)
-        @aheads = Array.new(@sounds.size, [])
-        @bests = Array.new(@sounds.size)
-        @rests[-1] = Array.new(@candidates.last.size * SLOTS, 0)
-        @bests[-1] = best_slots(@costs.last, @rests[-1])
-        (@sounds.size - 2).downto(0) { |index| look_ahead(index) }
-      end
-
-      def look_ahead(index)
-        steps = steps(index + 1)
-        size = @candidates[index].size * SLOTS
-        rest = Array.new(size, NEVER)
-        ahead = Array.new(size)
-        after = @rests[index + 1]
-        arrivals = @arrivals[index + 1]
-        best = Array.new(LANES * 4)
-        targets = Array.new(LANES * 4)
-        steps.strings.each_index do |place|
-          collect(place, steps, after, arrivals, best, targets)
-          settle(place, steps, @costs[index], best, targets, rest, ahead)
-        end
-        @rests[index] = rest
-        @aheads[index] = ahead
-        @bests[index] = best_slots(@costs[index], rest)
-      end
-
-      # For each place the slot that the best chart through it takes, or nil where none can.
-      def best_slots(costs, rests)
+      # For each place of a sound the slot that the best chart through it takes, or nil where none can.
+      def best_slots(index)
+        costs = @costs[index]
+        rests = @rests[index]
+        stride = @strides[index]
         found = []
         slot = 0
         while slot < costs.size
-          stop = slot + SLOTS
+          stop = slot + stride
           least = NEVER
           best = nil
           while slot < stop
@@ -222,65 +75,99 @@ module Fawnmoss
         found
       end
 
-      # For each lane the cheapest way on from a place: without a shift, arriving one note after the last one (0) or later
-      # (1), or by a shift (2).
-      def collect(place, steps, after, arrivals, best, targets)
-        best.fill(NEVER)
-        width = steps.width
-        pairs = steps.pairs
-        shifts = steps.shifts
-        lanes = steps.lanes
-        edge = place * width
-        slot = steps.strings[place] * 3
-        to = 0
-        while to < width
-          lane = lanes[edge] * 4
-          price = pairs[edge] + arrivals[to]
-          if shifts[edge]
-            if price + after[slot] < best[lane + 2]
-              best[lane + 2] = price + after[slot]
-              targets[lane + 2] = slot
-            end
-          else
-            if price + after[slot + 2] < best[lane + 1]
-              best[lane + 1] = price + after[slot + 2]
-              targets[lane + 1] = slot + 2
-            end
-            if price + after[slot + 1] < best[lane]
-              best[lane] = price + after[slot + 1]
-              targets[lane] = slot + 1
-            end
-          end
-          slot += SLOTS
-          edge += 1
-          to += 1
-        end
+      # Number of steps from slot to place that one pass visited.
+      def transitions = (1...@sounds.size).sum { |index| @costs[index - 1].count { _1 < NEVER } * @candidates[index].size }
+
+      private
+
+      # No two places have the hand in different spots.
+      def still? = @candidates.uniq(&:object_id).flat_map { |list| list.map { _1.hand.spot } }.uniq.size == 1
+
+      # Costs of the places by themselves; one shared list for all sounds that have the same, so that tables can be shared.
+      def placing_costs(index)
+        list = @candidates[index]
+        note = @sounds[index].first
+        plain = ((@placings[list] ||= {})[note.duration] ||= shared(list, list.map { @terms.placing_cost(_1, note) }))
+        return plain unless @allowed[index]
+
+        shared(list, plain.each_with_index.map { |cost, at| @allowed[index].include?(list[at]) ? cost : cost + FORBIDDEN })
       end
 
-      def settle(place, steps, costs, best, targets, rest, ahead)
-        back = steps.back
-        rush = [steps.again, steps.soon, 0]
-        slot = place * SLOTS
-        SLOTS.times do |memory|
-          if costs[slot] < NEVER
-            before = memory / 3
-            settled = memory % 3
-            steps.used.each do |lane|
-              extra = lane == before ? back : 0
-              at = (lane * 4) + (settled.zero? ? 0 : 1)
-              if best[at] + extra < rest[slot]
-                rest[slot] = best[at] + extra
-                ahead[slot] = targets[at]
+      def shared(list, costs) = (@costs_of ||= {}.compare_by_identity).fetch(list) { @costs_of[list] = {} }.then { _1[costs] ||= costs }
+
+      def forward
+        first = Array.new(@candidates.first.size * @memory, NEVER)
+        @candidates.first.each_index { |place| first[((place + 1) * @memory) - 1] = @arrivals.first[place] }
+        @costs = [first]
+        @froms = [[]]
+        (1...@sounds.size).each { |index| advance(index) }
+      end
+
+      # Costs of all slots of a sound, from those of the sound before.
+      def advance(index)
+        last = @costs[index - 1]
+        width = @steps[index].width
+        prices, targets = @rows[index]
+        cost = Array.new(width * @strides[index], NEVER)
+        from = Array.new(cost.size)
+        slot = 0
+        edge = 0
+        while slot < last.size
+          stop = edge + width
+          if (base = last[slot]) < NEVER
+            while edge < stop
+              total = base + prices[edge]
+              if total < cost[target = targets[edge]]
+                cost[target] = total
+                from[target] = slot
               end
-              at = (lane * 4) + 2
-              if best[at] + extra + rush[settled] < rest[slot]
-                rest[slot] = best[at] + extra + rush[settled]
-                ahead[slot] = targets[at]
-              end
+              edge += 1
             end
           end
+          edge = stop
           slot += 1
         end
+        @costs << cost
+        @froms << from
+      end
+
+      def backward
+        @rests = Array.new(@sounds.size)
+        @aheads = Array.new(@sounds.size, [])
+        @rests[-1] = Array.new(@costs.last.size, 0)
+        (@sounds.size - 2).downto(0) { |index| look_ahead(index) }
+      end
+
+      # Costs from all slots of a sound to the end, from those of the sound after.
+      def look_ahead(index)
+        costs = @costs[index]
+        width = @steps[index + 1].width
+        prices, targets = @rows[index + 1]
+        after = @rests[index + 1]
+        rest = Array.new(costs.size, NEVER)
+        ahead = Array.new(costs.size)
+        slot = 0
+        edge = 0
+        while slot < costs.size
+          stop = edge + width
+          if costs[slot] < NEVER
+            least = NEVER
+            best = nil
+            while edge < stop
+              if (total = prices[edge] + after[targets[edge]]) < least
+                least = total
+                best = edge
+              end
+              edge += 1
+            end
+            rest[slot] = least
+            ahead[slot] = targets[best]
+          end
+          edge = stop
+          slot += 1
+        end
+        @rests[index] = rest
+        @aheads[index] = ahead
       end
 
       def trace_best

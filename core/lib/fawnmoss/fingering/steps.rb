@@ -2,79 +2,96 @@
 
 module Fawnmoss
   module Fingering
-    # What it costs to go from each place of one note to each place of the next, as flat tables of integers: the same pair
-    # of notes in the same kind of move is computed once for the whole tune.
+    # What it costs to go from each place of one sound to each place of the next, as flat tables of integers: the same pair
+    # of sounds in the same kind of move is computed once for the whole tune.
     class Steps
-      SAME = 4 # the lane of steps that cannot be a way back
+      NOWHERE = -1 # the string before the first note; and the string of steps that are no way back
 
-      # pairs: cost of the moving terms, at from * width + to; shifts: true where the hand moves; lanes: the string gone
-      # back to if the note before was on it, or SAME; used: the lanes that occur; strings: string of each from; back: price of the returning term; again, soon:
-      # prices of the rushing term right after a shift and one note later.
-      attr_reader :pairs, :shifts, :lanes, :used, :strings, :width, :back, :again, :soon
+      # strings: those that the places gone from are on, in the order in which the slots of the next sound count them;
+      # width: number of places gone to.
+      attr_reader :strings, :width
 
-      # from, to: lists of Place or Grip; move: Move; terms: Terms.
-      def initialize(from, to, move, terms)
+      # from, to: lists of Place or Grip; move: Move; terms: Terms; memory: how many states of settling slots tell apart, 3, or
+      # 1 when no hand ever moves.
+      def initialize(from, to, move, terms, memory)
         @from = from
-        @to = to
         @move = move
         @terms = terms
+        @memory = memory
         @width = to.size
-        @strings = from.map(&:string)
-        fill(terms.moving)
-        @back = terms.returning.price(2, move)
-        @again, @soon = [0, 1].map { terms.rushing.price(_1, move) }
+        @strings = from.map(&:string).uniq
+        @units = terms.moving.map { terms.units[_1] }
+        @prices = []
+        @packs = []
+        @backs = []
+        @moved = []
+        from.each { |place| to.each { |other| add(place, other) } }
+        @rows = {}
       end
 
-      # What the terms that cost something on the way add to a packed count (see Terms). at: from * width + to; memory: before *
-      # 3 + settled, as in fired.
-      def packed(at, memory)
-        total = @packs[at]
-        total += @terms.units[@terms.returning] if @back.positive? && @lanes[at] == memory / 3
-        total += @terms.units[@terms.rushing] if @shifts[at] && memory % 3 < 2
+      # Prices and targets for the solver: a row for every slot gone from, in it an entry for every place gone to. befores: the
+      # strings that slots gone from tell apart; arrivals: what the places gone to cost by themselves. Returns [prices, targets],
+      # targets being slots of the next sound.
+      def rows(befores, arrivals) = (@rows[befores] ||= {})[arrivals] ||= build_rows(befores, arrivals)
+
+      # What the terms that cost something on the way add to a packed count (see Terms). from, to: places by number; before:
+      # string of the note before from, or NOWHERE; settled: notes since the last shift, 0..2.
+      def packed(from, to, before, settled)
+        edge = (from * @width) + to
+        total = @packs[edge]
+        total += @terms.units[@terms.returning] if @backs[edge] == before && before != NOWHERE && @terms.returning.price(settled, @move).positive?
+        total += @terms.units[@terms.rushing] if settled < 2 && @moved[edge]
         total
-      end
-
-      # The terms that cost something on the way, as [[term, cost], ...]. at: from * width + to; before: string of the note
-      # before from (from's own when there is none); settled: notes since the last shift, 0..2.
-      def fired(at, before, settled)
-        from, to = at.divmod(@width)
-        from = @from[from]
-        to = @to[to]
-        costs = @terms.moving.map { [_1, _1.cost(from, to, @move)] }
-        costs += [@terms.returning, @terms.rushing].map { [_1, _1.applies?(before, from, to, @move) ? _1.price(settled, @move) : 0] }
-        costs.select { |_, cost| cost.positive? }
       end
 
       private
 
-      def fill(moving)
-        @pairs = []
-        @packs = []
-        @shifts = []
-        @lanes = []
-        units = moving.map { @terms.units[_1] }
-        @from.each { |a| @to.each { |b| add(a, b, moving, units) } }
-        @used = @lanes.uniq
-      end
-
-      def add(from, to, moving, units)
+      def add(from, to)
         price = 0
         packed = 0
-        moving.each_with_index do |term, index|
+        index = 0
+        @terms.moving.each do |term|
           cost = term.cost(from, to, @move)
-          next if cost.zero?
-
-          price += cost
-          packed += units[index]
+          if cost.positive?
+            price += cost
+            packed += @units[index]
+          end
+          index += 1
         end
-        @pairs << price
+        @prices << price
         @packs << packed
-        @shifts << !from.hand.same_spot?(to.hand)
-        @lanes << (returnable?(from, to) ? to.string : SAME)
+        @moved << !from.hand.same_spot?(to.hand)
+        @backs << (@terms.returning.applies?(to.string, from, to, @move) ? to.string : NOWHERE)
       end
 
-      # Whether the returning term would fire if the note before were on the string gone to.
-      def returnable?(from, to) = @terms.returning.applies?(to.string, from, to, @move)
+      def build_rows(befores, arrivals)
+        prices = []
+        targets = []
+        back = @terms.returning.price(2, @move)
+        rush = [0, 1, 2].map { @terms.rushing.price(_1, @move) }
+        @from.each_with_index do |place, from|
+          base = @strings.index(place.string) * @memory
+          befores.each do |before|
+            (3 - @memory..2).each { |settled| build_row(from * @width, base, before, settled, back, rush[settled], arrivals, prices, targets) }
+          end
+        end
+        [prices, targets]
+      end
+
+      # memory 1 knows only settled hands (2).
+      def build_row(edge, base, before, settled, back, rush, arrivals, prices, targets)
+        stride = @strings.size * @memory
+        stay = @memory == 1 ? 0 : [settled + 1, 2].min
+        arrivals.each do |arrival|
+          price = @prices[edge] + arrival
+          price += back if before == @backs[edge] && before != NOWHERE
+          price += rush if @moved[edge]
+          prices << price
+          targets << (@moved[edge] ? base : base + stay)
+          base += stride
+          edge += 1
+        end
+      end
     end
   end
 end

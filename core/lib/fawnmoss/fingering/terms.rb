@@ -6,13 +6,17 @@ module Fawnmoss
     # moving (from one to the next), returning and rushing (one term each, which also look at what came before: the string
     # of the note before, and how long ago the hand moved).
     Terms = Value.of(:placing, :gripping, :moving, :returning, :rushing) do
-      # A term whose weights are all zero never fires, so the list is the same for every version.
+      # The terms that can fire with a setting: an instrument without an opened hand, or a school that wants open strings, has
+      # fewer.
       def self.for(setting)
-        new(placing: [Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position].map { _1.new(setting) },
-            gripping: [Costs::DoubleStop].map { _1.new(setting) },
-            moving: [Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Opening, Costs::Shift].map { _1.new(setting) },
+        new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position], setting),
+            gripping: able([Costs::DoubleStop], setting),
+            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Opening, Costs::Shift], setting),
             returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
       end
+
+      def self.able(classes, setting) = classes.map { _1.new(setting) }.reject(&:idle?)
+      private_class_method :able
 
       # How often each term fires on a stretch of the chart is kept as one number, with FIELD bits a term, so that counting is
       # adding. units: { term => its one }.
@@ -22,7 +26,13 @@ module Fawnmoss
         terms = [*placing, *gripping, *moving, returning, rushing]
         @units = terms.each_with_index.to_h { |term, at| [term, 1 << (self.class::FIELD * at)] }.compare_by_identity
         @bias = @units.values.sum { _1 * self.class::MIDDLE }
+        @named = {}
       end
+
+      # The terms in a packed count of one note, in order.
+      def named(packed) = @named[packed] ||= @units.reject { |_, unit| ((packed / unit) & (self.class::MIDDLE - 1)).zero? }.keys
+
+      def placing?(term) = placing.include?(term)
 
       # The difference of two packed counts: { term class => more or fewer }, without the ones that are equal.
       def unpack(difference)

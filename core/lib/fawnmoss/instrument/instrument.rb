@@ -6,14 +6,14 @@ module Fawnmoss
     # writes an octave above its sound. sounds_below: semitones the sound lies below the page (12 for the bass,
     # 10 in solo tuning). hand: the Hands object that knows where fingers fall. Other fields: core/data/instruments.yml.
     Instrument = Value.of(:id, :name, :open, :sounds_below, :clef, :hand, :slight_ring, :weak_fourth, :contact_zone,
-                          :set_bow, :bow_start, :positions, :tapes, :lengths, :tuning, :midi_program) do
+                          :set_bow, :bow_start, :positions, :tapes, :lengths, :tuning, :bass_hand, :midi_program) do
       # data: one entry of instruments.yml. tuning: 'standard' or 'solo'; bass_hand: '1-2-4' or '1-2-3-4'.
       # Raises InvalidInput when the instrument has no such tuning or hand.
       def self.from_data(id, data, tuning: 'standard', bass_hand: '1-2-4')
         sounding = data.fetch(self::TUNINGS.fetch(tuning) { refuse('tuning', tuning, self::TUNINGS.keys) }) do
           refuse('tuning', tuning, ['standard'])
         end.map { Theory::Pitch.parse(_1) }
-        new(id:, name: data['name'], open: written(data), tuning:, hand: Hands.for(data['hand'], bass_hand),
+        new(id:, name: data['name'], open: written(data), tuning:, bass_hand:, hand: Hands.for(data['hand'], bass_hand),
             sounds_below: written(data).first.midi - sounding.first.midi,
             clef: data['clef'], slight_ring: data['slight_ring'], weak_fourth: data['fourth_finger'] == 'weak',
             contact_zone: data['contact_zone'], set_bow: data['set_bow'], bow_start: data['bow_start'],

@@ -14,8 +14,6 @@ module Fawnmoss
         end
 
         def cost(from, to, _move)
-          return 0 if @price.zero?
-
           (to.open? && from.top == to.string - 1) || (from.open? && to.top == from.string - 1) ? @price : 0
         end
 

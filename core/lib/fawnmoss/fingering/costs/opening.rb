@@ -10,7 +10,8 @@ module Fawnmoss
 
         def initialize(setting)
           super
-          @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch) * weight(:opening) / 100
+          opens = setting.instrument.hand.is_a?(Instrument::Hands::Cello)
+          @price = opens ? weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch) * weight(:opening) / 100 : 0
         end
 
         def cost(from, to, move)

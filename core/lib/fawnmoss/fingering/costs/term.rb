@@ -24,6 +24,9 @@ module Fawnmoss
           @weights = setting.weights
         end
 
+        # True when the term can never cost anything with its setting.
+        def idle? = @price == 0 # rubocop:disable Style/NumericPredicate -- most terms have no single price
+
         private
 
         def weight(name) = @weights.fetch(name)
