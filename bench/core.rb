@@ -6,10 +6,10 @@
 
 require 'bundler/setup'
 require 'json'
-require 'net/http'
 require 'open3'
-require 'tempfile'
 require_relative '../core/load_data'
+require_relative 'layout'
+require_relative 'page'
 
 CATALOGUE = FawnmossData.load
 BARS = 'D E F G|A G A B|A G F E|D E F D|D/E/F/G/ A2|(A B) A2|B2 A/G/F/E/|F2 D2|' # in everybody's first position
@@ -50,22 +50,6 @@ def solve(tune, id, version, **options)
   chart
 end
 
-# verovio's layout of a tune, one at a time, in a process that stays.
-class Layout
-  def initialize(tune)
-    @file = Tempfile.new(['bench', '.musicxml'])
-    @file.write(Fawnmoss::Notation::MusicXml.write(tune))
-    @file.flush
-    @in, @out, = Open3.popen2('node', File.join(__dir__, 'layout.mjs'), @file.path)
-  end
-
-  def once
-    @in.puts
-    @in.flush
-    Float(@out.gets)
-  end
-end
-
 def full_charts(tune)
   layout = Layout.new(tune)
   puts format('  chart of 32 bars, %d notes, against half of verovio’s layout of the same tune (1.00 is the bound):', tune.played.size)
@@ -73,13 +57,14 @@ def full_charts(tune)
     8.times { solve(tune, id, version) && layout.once }
     pairs = Array.new(15) { [ms { solve(tune, id, version) }, layout.once / 2] }
     core, half = pairs.transpose.map { middle(_1) }
-    puts format('    %-6s %-6s %6.1f ms against %6.1f ms: %.2f', id, version, core, half, middle(pairs.map { _1 / _2 }))
+    puts format('    %-6s %-6s %6.1f ms against %6.1f ms: %.2f', id, version, core, half, middle(pairs.map { |mine, theirs| mine / theirs }))
   end
 end
 
 # Peak memory of a fresh process that charts a tune, in MB.
 def peak(text, id, version)
-  Open3.capture2(RbConfig.ruby, *(defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled? ? ['--yjit'] : []), File.join(__dir__, 'memory.rb'), id, version, stdin_data: text).first.to_f
+  yjit = defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled? ? ['--yjit'] : []
+  Open3.capture2(RbConfig.ruby, *yjit, File.join(__dir__, 'memory.rb'), id, version, stdin_data: text).first.to_f
 end
 
 def growth
@@ -89,11 +74,13 @@ def growth
     times = tunes.each_with_index.map { |long, index| median([9, 5, 3][index], warm: 1) { solve(long, id, version) } }
     least = peak(abc('D4|'), id, version)
     memory = [3, 32, 320].map { peak(abc(BARS * _1), id, version) - least }
-    powers = ->(list) { [[0, 1], [1, 2]].map { |a, b| Math.log(list[b] / list[a]) / Math.log(notes[b].fdiv(notes[a])) } }
     puts format('  growth, %s %s: %d, %d, %d notes take %.0f, %.0f, %.0f ms, powers %.2f and %.2f; %.0f, %.0f, %.0f MB, powers %.2f and %.2f',
-                id, version, *notes, *times, *powers.call(times), *memory, *powers.call(memory))
+                id, version, *notes, *times, *powers(times, notes), *memory, *powers(memory, notes))
   end
 end
+
+# The powers of the notes that a figure grows with, from the first to the second and on to the third.
+def powers(figures, notes) = [[0, 1], [1, 2]].map { |a, b| Math.log(figures[b] / figures[a]) / Math.log(notes[b].fdiv(notes[a])) }
 
 # The least that a Ruby loop does that visits the same transitions (forward and backward) and adds two integers at each.
 def floor(count)
@@ -124,7 +111,8 @@ def against_floor
       ready = Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).tap(&:solve)
       count = 2 * ready.transitions
       solved, bare, anew = turns(9, -> { ready.solve }, -> { floor(count) }, -> { Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).solve })
-      puts format('    %-6s full, %-8s %7d transitions: %6.1f ms against %5.1f ms: %.2f; from nothing %.1f ms', id, words, count, solved, bare, solved / bare, anew)
+      puts format('    %-6s full, %-8s %7d transitions: %6.1f ms against %5.1f ms: %.2f; from nothing %.1f ms',
+                  id, words, count, solved, bare, solved / bare, anew)
     end
   end
 end
@@ -142,21 +130,6 @@ growth
 against_floor
 pinned(tune)
 exit unless ARGV.include?('--request')
-
-# The request that the page waits for, against the core's part of it.
-class Page
-  def initialize = @http = Net::HTTP.start('127.0.0.1', Integer(ENV.fetch('FAWNMOSS_PORT')))
-
-  def send(method, path, body = nil)
-    request = Net::HTTP.const_get(method).new(path, { 'Content-Type' => 'application/json', 'Cookie' => @cookie.to_s })
-    request.body = JSON.generate(body) if body
-    answer = @http.request(request)
-    @cookie = answer['set-cookie'].split(';').first if answer['set-cookie']
-    raise "#{path}: #{answer.code} #{answer.body}" unless answer.code.start_with?('2')
-
-    JSON.parse(answer.body)
-  end
-end
 
 page = Page.new
 page.send(:Post, '/api/login', { email: 'demo@fawnmoss.example', password: 'brook under the birch' })

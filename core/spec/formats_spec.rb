@@ -53,7 +53,7 @@ RSpec.describe Fawnmoss::Chart::Export do
   end
 
   it 'writes an accidental wherever any reader might expect another one' do
-    text = Fawnmoss::Notation::Abc.write(tune("^G g =g G|^G4-|G4|", key: 'C'))
+    text = Fawnmoss::Notation::Abc.write(tune('^G g =g G|^G4-|G4|', key: 'C'))
     expect(text).to include('^G').and include('^g').and include('=g')
     expect(read(text, 'abc').notes.map { _1.pitch.to_s }).to eq(%w[G#4 G#5 G5 G4 G#4 G#4])
   end

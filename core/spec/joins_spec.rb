@@ -102,16 +102,14 @@ RSpec.describe 'how strokes join' do
     end
   end
 
-  CELLS = 16
-
   def search(strokes, index = 0, cell = nil, last = nil)
     return 0 if index == strokes.size
 
     stroke = strokes[index]
     %i[down up].flat_map { |direction| starts(stroke, direction, cell, last).map { |from, price| [direction, from, price] } }.map do |direction, from, price|
-      ends = direction == :down ? ((from + 2)..CELLS) : (0..(from - 2))
+      ends = direction == :down ? ((from + 2)..16) : (0..(from - 2))
       ends.map do |to|
-        price + Fawnmoss::Bowing::Costs::Direction.cost(stroke, direction) + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from.fdiv(CELLS), to.fdiv(CELLS)) +
+        price + Fawnmoss::Bowing::Costs::Direction.cost(stroke, direction) + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from / 16.0, to / 16.0) +
           search(strokes, index + 1, to, direction)
       end.min || Float::INFINITY
     end.min || Float::INFINITY
@@ -119,7 +117,7 @@ RSpec.describe 'how strokes join' do
 
   # Where a stroke may begin, and what the join costs: written down once more from the guide.
   def starts(stroke, direction, cell, last)
-    return (0..CELLS).map { [_1, 0] } unless last
+    return (0..16).map { [_1, 0] } unless last
 
     join = Fawnmoss::Bowing::Costs::Join
     found = direction == last ? [] : [[cell, 0]]

@@ -62,7 +62,7 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
 
   it 'reads chords and grace notes, and gives them back' do
     grace = '<note><grace/><pitch><step>F</step><alter>1</alter><octave>4</octave></pitch><type>eighth</type></note>'
-    low = "<note><pitch><step>G</step><octave>4</octave></pitch><duration>2</duration><notations><technical><up-bow/><fingering>3</fingering><string>3</string></technical></notations></note>"
+    low = '<note><pitch><step>G</step><octave>4</octave></pitch><duration>2</duration><notations><technical><up-bow/><fingering>3</fingering><string>3</string></technical></notations></note>'
     high = '<note><chord/><pitch><step>B</step><octave>4</octave></pitch><duration>2</duration><notations><technical><fingering>1</fingering></technical></notations></note>'
     tune = described_class.read(one_bar(grace + low + high))
     expect(tune.notes.map { [_1.pitch.to_s, _1.chord, _1.finger, _1.string, _1.bow, _1.graces&.map(&:to_s)] })

@@ -186,7 +186,7 @@ RSpec.describe 'outside checks' do
     rescue Fawnmoss::InvalidTune
       nil
     end.flatten
-    puts "\n  printed bow directions that agree: #{compared.count(true)} of #{compared.size}"
+    RSpec.configuration.reporter.message("  printed bow directions that agree: #{compared.count(true)} of #{compared.size}")
     expect(compared.size).to be >= 20
   end
 end

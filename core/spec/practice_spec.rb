@@ -69,7 +69,7 @@ RSpec.describe Fawnmoss::Practice do
     { { octaves: 3 } => [/3 octaves does not fit the violin/, 'octaves'], { octaves: 9 } => [/9 is not possible/, 'octaves'], { kind: 'blue' } => [/blue/, 'kind'],
       { fourth: 'never' } => [/never/, 'fourth'], { slur: 0 } => [/0 is not a number of notes/, 'slur'], { slur: [] } => [/notes to a bow/, 'slur'] }
       .each { |wish, (message, field)| expect { scale('G major', **wish) }.to raise_error(Fawnmoss::InvalidInput, message) { expect(_1.where[:field]).to eq(field) } }
-    expect { scale('G major', octaves: 3) }.to raise_error { expect(_1.remedy).to eq('It fits in 2.') }
+    expect { scale('G major', octaves: 3) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.remedy).to eq('It fits in 2.') }
     expect { described_class::Rhythm.named('polka') }.to raise_error(Fawnmoss::InvalidInput, /polka/)
   end
 

@@ -4,14 +4,12 @@ require_relative 'spec_helper'
 
 # What must hold for any tune: random ones from fixed seeds, bounded.
 RSpec.describe 'properties of charts' do
-  LOW = { 'violin' => 'G3', 'viola' => 'C3', 'cello' => 'C2', 'bass' => 'E2' }.freeze
-  REACH = { 'violin' => 27, 'viola' => 27, 'cello' => 26, 'bass' => 18 }.freeze
-  NAMES = %w[C C# D Eb E F F# G G# A Bb B].freeze
+  let(:reach) { { 'violin' => 27, 'viola' => 27, 'cello' => 26, 'bass' => 18 } } # semitones from the lowest string
 
   # A melody of steps and small leaps as ABC, in an instrument's first position.
   def melody(random, id, bars: 6)
-    from = pitch(LOW.fetch(id)).midi
-    at = from + random.rand(REACH.fetch(id))
+    from = instrument(id).lowest.midi
+    at = from + random.rand(reach.fetch(id))
     notes = Array.new(bars) do
       random.rand(3).zero? ? %w[2 1/2 1/2 1].map { [_1, at = walk(random, at, from, id)] } : %w[1 1 1 1].map { [_1, at = walk(random, at, from, id)] }
     end
@@ -19,17 +17,17 @@ RSpec.describe 'properties of charts' do
     tune("#{body}|", key: 'C')
   end
 
-  def walk(random, at, from, id) = (at + [-4, -3, -2, -2, -1, 1, 2, 2, 3, 5].sample(random:)).clamp(from, from + REACH.fetch(id))
+  def walk(random, at, from, id) = (at + [-4, -3, -2, -2, -1, 1, 2, 2, 3, 5].sample(random:)).clamp(from, from + reach.fetch(id))
 
   def abc(midi)
-    name = NAMES[midi % 12]
+    name = %w[C C# D Eb E F F# G G# A Bb B][midi % 12]
     octave = (midi / 12) - 1
     "#{{ '#' => '^', 'b' => '_' }.fetch(name[1].to_s, '=')}#{name[0]}#{octave < 4 ? ',' * (4 - octave) : "'" * (octave - 4)}"
   end
 
   def each_chart(seed, versions: %w[simple full])
     random = Random.new(seed)
-    made = LOW.keys.product(versions, [0] * 4).filter_map do |id, version, _|
+    made = reach.keys.product(versions, [0] * 4).filter_map do |id, version, _|
       solved = chart(melody(random, id), id, version:)
       solved if solved.is_a?(Fawnmoss::Chart::Chart) && yield(solved, id).then { true }
     end
@@ -67,7 +65,7 @@ RSpec.describe 'properties of charts' do
 
   it 'obeys every pin it accepts, and alternatives cost exactly what a new solve with that pin says' do
     random = Random.new(4)
-    LOW.each_key do |id|
+    reach.each_key do |id|
       free = chart(melody(random, id, bars: 3), id, version: 'full')
       free.entries.sample(4, random:).each do |entry|
         other = entry.alternatives.sample(random:) or next

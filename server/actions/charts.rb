@@ -35,7 +35,8 @@ module FawnmossServer
       def self.save(studio, id, fields, today)
         chart = studio.chart(id)
         input = Inputs::ChartInput.read(fields)
-        solved = solve(chart, today, input.options, input.pins.map { Fawnmoss::Chart::Pin.new(**_1, direction: _1[:direction]&.to_sym, join: _1[:join]&.to_sym) })
+        pins = input.pins.map { |pin| Fawnmoss::Chart::Pin.new(**pin, direction: pin[:direction]&.to_sym, join: pin[:join]&.to_sym) }
+        solved = solve(chart, today, input.options, pins)
         raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
         FawnmossServer.db.transaction do

@@ -2,6 +2,9 @@
 
 module FawnmossServer
   module Inputs
+    JOINS = Fawnmoss::Chart::Pin::JOINS.map(&:to_s).freeze
+    CHOICES = { 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'shift' => %w[old new frame], 'slide' => %w[old new] }.freeze
+
     # A chart's choices and pins as sent.
     ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do
       def self.read(fields)
@@ -17,9 +20,8 @@ module FawnmossServer
       end
 
       def self.options(fields)
-        { 'tempo' => fields.integer('tempo', 20..300, optional: true), 'fourth' => fields.choice('fourth', %w[open fourth either], optional: true),
-          'start' => fields.choice('start', %w[down up balance], optional: true),
-          'shift' => fields.choice('shift', %w[old new frame], optional: true), 'slide' => fields.choice('slide', %w[old new], optional: true), 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
+        choices = CHOICES.to_h { |name, allowed| [name, fields.choice(name, allowed, optional: true)] }
+        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
       end
       private_class_method :options
 
@@ -28,7 +30,7 @@ module FawnmossServer
         fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(/\An\d+\z/)
         { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
           position: (fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 }) || nil,
-          direction: fields.choice('direction', %w[down up], optional: true), join: fields.choice('join', Fawnmoss::Chart::Pin::JOINS.map(&:to_s), optional: true) }
+          direction: fields.choice('direction', %w[down up], optional: true), join: fields.choice('join', JOINS, optional: true) }
       end
       private_class_method :pin
 

@@ -22,7 +22,7 @@ module Fawnmoss
         position = position(name)
         @instrument.open.each_with_index.to_h do |open, string|
           words = words(stops(open, key, position), position)
-          odd = played.select { |place, pitch| place.string == string && !place.open? && place.hand.nut == position.nut && pitch.alter != key.alter(pitch.letter) }
+          odd = played.select { |place, pitch| place.string == string && outside?(place, pitch, position, key) }
           [open.name, odd.empty? ? words : "#{words}, also #{odd.map { |place, _| Patterns.words(place) }.uniq.join(', ')}"]
         end
       end
@@ -34,6 +34,11 @@ module Fawnmoss
       end
 
       private
+
+      # Stopped in the position, on a note that the key does not have.
+      def outside?(place, pitch, position, key)
+        !place.open? && place.hand.nut == position.nut && pitch.alter != key.alter(pitch.letter)
+      end
 
       def position(name) = @instrument.hand.position_names.flat_map { @instrument.hand.positions(_1) }.find { _1.name == name && !_1.open_hand? }
 
@@ -61,7 +66,7 @@ module Fawnmoss
       # Fingers of the letters that lie inside the hand, where the key does not start on finger 1: "2-4".
       def inside(away, span)
         fingers = span == 3 ? [1, 2, 4] : [1, 2, 3, 4]
-        away.select { _1.between?(0, span - 1) }.map { fingers[_1] }.join('-')
+        away.grep(0...span).map { fingers[_1] }.join('-')
       end
 
       def upper(away)

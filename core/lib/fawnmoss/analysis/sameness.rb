@@ -13,7 +13,7 @@ module Fawnmoss
       # Groups of bars that are one another moved up or down: the same rhythm and the same steps of the staff from note to
       # note, not all at the same pitch. Bars of a single note say nothing and are left out.
       def self.transposed(tune)
-        heard(tune).select { |bar| bar.notes.count { _1.pitch } > 1 }.group_by { moved(_1) }
+        heard(tune).select { |bar| bar.notes.count(&:pitch) > 1 }.group_by { moved(_1) }
                    .values.select { |bars| bars.map { first_pitch(_1) }.uniq.size > 1 }.map { |bars| bars.map(&:number) }
       end
 

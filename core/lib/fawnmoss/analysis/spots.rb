@@ -27,8 +27,8 @@ module Fawnmoss
       def list(troubles)
         weights = weigh(troubles)
         chosen = choose(weights)
-        merged = merge(chosen, weights)
-        merged.sort_by { |bars| [-bars.map { weights[_1].sum { |_, worth| worth } }.max, bars.first] }.first(MOST)
+        merged = merge(chosen)
+        merged.sort_by { |bars| [-worst(bars, weights), bars.first] }.first(MOST)
               .each.with_index(1).map { |bars, rank| spot(bars, rank, weights) }
       end
 
@@ -59,19 +59,29 @@ module Fawnmoss
       end
 
       # Neighbouring bars are one spot, three at most.
-      def merge(bars, _weights)
-        bars.sort.slice_when { |a, b| b != a + 1 }.flat_map { |run| run.each_slice(run.size > 3 ? (run.size / 2.0).ceil.clamp(1, 3) : 3).to_a }
+      def merge(bars)
+        bars.sort.slice_when { |a, b| b != a + 1 }.flat_map { |run| run.each_slice(run.size == 4 ? 2 : 3).to_a }
       end
 
       def spot(bars, rank, weights)
-        causes = bars.flat_map { weights[_1].to_a }.group_by(&:first).transform_values { |list| list.map(&:last).max }.sort_by { |cause, worth| [-worth, @drills.keys.index(cause)] }.map(&:first)
-        Spot.new(bars:, causes: causes.first(4), rank:, weight: bars.map { weights[_1].sum { |_, worth| worth } }.max.round(1), drill: @drills.fetch(causes.first), again: again(bars))
+        causes = causes(bars, weights)
+        Spot.new(bars:, causes: causes.first(4), rank:, weight: worst(bars, weights).round(1), drill: @drills.fetch(causes.first), again: again(bars))
       end
+
+      # Names of all causes in the bars, the one that weighs most in a bar first.
+      def causes(bars, weights)
+        found = bars.map { weights[_1] }.inject { |all, bar| all.merge(bar) { |_, one, other| [one, other].max } }
+        found.sort_by { |cause, worth| [-worth, @drills.keys.index(cause)] }.map(&:first)
+      end
+
+      # Weight of the bar that weighs most.
+      def worst(bars, weights) = bars.map { |bar| weights[bar].values.sum }.max
 
       # Where the whole spot comes again, bar by bar.
       def again(bars)
         later = bars.map { @groups.fetch(_1, [_1]).drop(1) }
-        later.first.filter_map { |first| bars.each_index.map { first + _1 }.then { |run| run if run.each_with_index.all? { |bar, step| later[step].include?(bar) } } }
+        runs = later.first.map { |first| bars.each_index.map { |step| first + step } }
+        runs.select { |run| run.zip(later).all? { |bar, twins| twins.include?(bar) } }
       end
     end
   end

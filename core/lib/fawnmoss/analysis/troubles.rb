@@ -5,6 +5,7 @@ module Fawnmoss
     # What can go wrong on the way to each note, by cause: the names of core/data/drills.yml.
     class Troubles
       FAST = 0.3 # seconds
+      JOINS = { hook: 'hook', stop: 'same direction', lift: 'lift', recovery: 'recovery' }.freeze
       ODD = [[1, :low], [3, :high], [4, :low]].freeze # outside the plain frame of first position
 
       # notes: Score::Played, one per sound; places: Place or Grip of each; bows: { direction:, join:, short:, ... } of each;
@@ -41,7 +42,10 @@ module Fawnmoss
       end
 
       def back?(index)
-        index > 1 && @places[index - 2].string == @places[index].string && @notes[index].rest_before.zero? && !(@places[index - 1].open? && @places[index].open?)
+        return false if index < 2 || @notes[index].rest_before.positive?
+
+        before, from, to = @places[index - 2, 3]
+        before.string == to.string && !(from.open? && to.open?)
       end
 
       def rocking?(index) = back?(index) && index > 2 && @places[index - 3].string == @places[index - 1].string
@@ -55,18 +59,21 @@ module Fawnmoss
 
       def standing(index)
         place = @places[index]
-        [('odd finger' if @upper && place.parts.any? { ODD.include?([_1.finger, _1.placement]) && _1.hand.first? }), ('double stop' if place.double?), ('stretch' if place.parts.any? { _1.placement == :extended }),
+        [('odd finger' if @upper && odd?(place)), ('double stop' if place.double?),
+         ('stretch' if place.parts.any? { _1.placement == :extended }),
          ('fourth finger' if @upper && place.parts.any? { _1.finger == 4 }), ('pattern change' if @changes.include?(index))].compact
       end
 
+      def odd?(place) = place.parts.any? { _1.hand.first? && ODD.include?([_1.finger, _1.placement]) }
+
       def bowing(index)
         bow = @bows[index]
-        [{ hook: 'hook', stop: 'same direction', lift: 'lift', recovery: 'recovery' }[bow[:join]], ('short of bow' if bow[:short] && bow[:join] != :slur)].compact
+        [JOINS[bow[:join]], ('short of bow' if bow[:short] && bow[:join] != :slur)].compact
       end
 
       def rhythm(index)
         note = @notes[index].note
-        [('triplet' if note.triplet), ('dotted rhythm' if note.dots.positive? && note.duration < 2 && note.duration.denominator <= 4 && note.duration != 3),
+        [('triplet' if note.triplet), ('dotted rhythm' if note.dots.positive? && note.duration < 2),
          ('fast notes' if fast?(index)), ('trill' if note.graces || note.marks.include?(:trill))].compact
       end
 

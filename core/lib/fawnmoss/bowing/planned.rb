@@ -8,6 +8,7 @@ module Fawnmoss
     # hooked to a neighbour.
     Planned = Value.of(:stroke, :direction, :join, :from, :to, :cost, :shared) do
       def length = (to - from).abs
+
       # Under two thirds of the bow it wants; half is enough for the two notes of a hook, which share a bow. Small strokes
       # squeezed a little are no shortage: only from WANTS up; nor is a stroke that is small on purpose.
       def short?

@@ -126,7 +126,8 @@ module Fawnmoss
         found.join[cell] = join
       end
 
-      # From every cell where the stroke may begin to every cell where it may end.
+      # From every cell where the stroke may begin to every cell where it may end: the innermost loop, in one piece.
+      # rubocop:disable-next Metrics/MethodLength -- calls would cost more than they say here
       def extend(reached, starts, extents, turn, down)
         costs = reached.cost
         froms = reached.from
@@ -134,8 +135,10 @@ module Fawnmoss
         while from < WIDTH
           start = starts[from] + turn
           row = extents[from]
-          to, slot, last = down ? [from + LEAST, from + LEAST, CELLS] : [0, WIDTH, from - LEAST]
-          to = last + 1 if start == NEVER
+          to = down ? from + LEAST : 0
+          slot = down ? to : WIDTH
+          last = down ? CELLS : from - LEAST
+          last = -1 if start == NEVER
           while to <= last
             price = start + row[to]
             if price < costs[slot]

@@ -10,9 +10,8 @@ module Fawnmoss
       # notes: Score::Played, one per sound (of a double stop the lowest); meter; asked: Asked. Returns Solved or Conflict.
       def self.for(notes, meter, asked)
         strokes = Strokes.new(notes, meter, asked).list
-        clash = strokes.find { |stroke| stroke.notes.filter_map { asked.directions[_1] }.uniq.size > 1 }
-        return Conflict.new(index: clash.notes.find { asked.directions[_1] == other_way(asked, clash) }, reason: 'one slur cannot go both down and up') if clash
-        return Conflict.new(index: notes.first.index, reason: 'nothing lies before the first note that it could join') if early?(asked, notes)
+        clash = clash(notes, strokes, asked)
+        return clash if clash
 
         plan = Planner.new(strokes, start: asked.start, joins: asked.joins).plan
         return Conflict.new(index: plan.notes.first, reason: no_way(plan)) if plan.is_a?(Stroke)
@@ -20,15 +19,24 @@ module Fawnmoss
         new(notes, plan, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
       end
 
-      def self.other_way(asked, stroke) = stroke.notes.filter_map { asked.directions[_1] }.uniq.last
-      def self.early?(asked, notes) = asked.pinned.key?(notes.first.index)
+      # Conflict that shows without planning, or nil.
+      def self.clash(notes, strokes, asked)
+        return Conflict.new(index: notes.first.index, reason: 'nothing lies before the first note that it could join') if asked.pinned.key?(notes.first.index)
+
+        strokes.each do |stroke|
+          ways = stroke.notes.select { asked.directions[_1] }
+          turned = ways.find { asked.directions[_1] != asked.directions[ways.first] }
+          return Conflict.new(index: turned, reason: 'one slur cannot go both down and up') if turned
+        end
+        nil
+      end
 
       def self.no_way(stroke)
         wish = { lift: 'a lift starts with a down-bow', recovery: 'a recovery is an up-bow after a down-bow', change: 'a change turns the bow round',
                  hook: 'a hook goes on in the same direction', stop: 'a stop goes on in the same direction' }[stroke.pinned]
         "the bow marks around it contradict each other#{" (#{wish})" if wish}"
       end
-      private_class_method :other_way, :early?, :no_way
+      private_class_method :clash, :no_way
 
       attr_reader :planned
 
@@ -54,7 +62,7 @@ module Fawnmoss
         stroke = @planned[@stroke_of[index]]
         return stroke.join if stroke.stroke.notes.first == index
 
-        (@notes[index].marks & %i[staccato tenuto]).any? ? :hook : :slur
+        @notes[index].marks.intersect?(%i[staccato tenuto]) ? :hook : :slur
       end
 
       # True when the sound is inside a stroke that began before it.

@@ -4,41 +4,48 @@ module Fawnmoss
   module Chart
     # Puts a solved fingering and bowing together with everything a chart can tell about them.
     class Build
-      # sounds: lists of Score::Played that sound together; fingers: Fingering::Solution; bows: Bowing::Solved; placed: indices
-      # of notes with a pinned place; directions, joins: pinned, by index; tempo: quarters a minute; drills: by cause.
-      def initialize(tune:, request:, sounds:, fingers:, bows:, placed:, directions:, joins:, tempo:, warnings:, drills:)
+      # sounds: lists of Score::Played that sound together; fingers: Fingering::Solution; bows: Bowing::Solved; pinned: { place:,
+      # direction:, join: } with the indices of the notes where the teacher fixed it; tempo: quarters a minute; drills: by cause.
+      def initialize(tune:, request:, sounds:, fingers:, bows:, pinned:, tempo:, warnings:, drills:)
         @tune = tune
         @request = request
         @instrument = request.instrument
         @sounds = sounds
-        @notes = sounds.flatten
-        @heads = sounds.map(&:first)
         @fingers = fingers
-        @grips = fingers.places
-        @places = @grips.flat_map(&:parts)
-        @bows = @heads.map { bows.note(_1.index) }
         @bowing = bows
-        @placed = placed
-        @directions = directions
-        @joins = joins
+        @pinned = pinned
         @tempo = tempo
         @warnings = warnings
         @drills = drills
-        @facts = {}
-        @checks = {}.compare_by_identity
+        read_off
       end
 
       # Returns Chart.
       def chart
-        Chart.new(tune: @tune, request: @request, entries: entries.freeze, warnings: (@warnings + @bowing.warnings).freeze, cost: @fingers.total / 100.0,
-                  bow_cost: @bowing.cost / 100.0, tempo: @tempo, demand_bars: demands.bars, same_bars:, same_rhythm: Analysis::Sameness.rhythms(@tune),
-                  transposed_bars: Analysis::Sameness.transposed(@tune), hand_map: hand_map.for(@tune.key, played), hand_maps:,
-                  hand_fingers: hand_map.fingers(@tune.key), phrases: Analysis::Phrases.new(@tune, @heads).list.map { phrase(_1) }.freeze, spots:,
-                  pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur }))
+        Chart.new(tune: @tune, request: @request, entries: entries.freeze, warnings: (@warnings + @bowing.warnings).freeze, tempo: @tempo,
+                  cost: @fingers.total / 100.0, bow_cost: @bowing.cost / 100.0, demand_bars: demands.bars, **analysis)
       end
 
       private
 
+      def read_off
+        @notes = @sounds.flatten
+        @heads = @sounds.map(&:first)
+        @grips = @fingers.places
+        @places = @grips.flat_map(&:parts)
+        @bows = @heads.map { @bowing.note(_1.index) }
+        @facts = {}
+        @checks = {}.compare_by_identity
+      end
+
+      def analysis
+        { same_bars:, same_rhythm: Analysis::Sameness.rhythms(@tune), transposed_bars: Analysis::Sameness.transposed(@tune),
+          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:, spots:,
+          pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
+      end
+
+      def phrases = Analysis::Phrases.new(@tune, @heads).list.map { phrase(_1) }.freeze
+      def crossings = Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur })
       def same_bars = @same_bars ||= Analysis::Sameness.bars(@tune)
       def changes = @changes ||= Analysis::Patterns.changes(@instrument, @notes, @places)
       def changed = @changed ||= changes.map(&:index)
@@ -72,13 +79,15 @@ module Fawnmoss
         @sounds.each_index.flat_map { |at| sound(at) }
       end
 
-      def pinned_sounds = @sounds.each_index.select { |at| @sounds[at].any? { @placed.include?(_1.index) } }
+      def pinned_sounds = @sounds.each_index.select { |at| @sounds[at].any? { @pinned[:place].include?(_1.index) } }
 
       def sound(at)
         reasons = @reasons.for(at)
         others = @fingers.alternatives(at)
         shift = at.zero? ? nil : @shifts.between(@grips[at - 1], @grips[at], @heads[at], slurred: @bows[at][:join] == :slur)
-        @sounds[at].each_with_index.map { |note, part| entry(note, at, reasons:, alternatives: others(others, part, @grips[at].parts[part]), shift: part.zero? ? shift : nil) }
+        @sounds[at].each_with_index.map do |note, part|
+          entry(note, at, reasons:, alternatives: others(others, part, @grips[at].parts[part]), shift: part.zero? ? shift : nil)
+        end
       end
 
       def entry(note, at, **marks)
@@ -99,7 +108,7 @@ module Fawnmoss
       end
 
       def pinned(note)
-        [(:place if @placed.include?(note.index)), (:direction if @directions[note.head]), (:join if @joins[note.head])].compact
+        @pinned.filter_map { |what, indices| what if indices.include?(what == :place ? note.index : note.head) }
       end
 
       # The other places of one note; in a double stop the cheapest pair for each place of this note.

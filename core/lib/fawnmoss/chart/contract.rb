@@ -14,7 +14,8 @@ module Fawnmoss
       def to_h
         { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, notes: @chart.entries.map { note(_1) },
           hand_map: @chart.hand_map, hand_maps: @chart.hand_maps, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
-          transposed_bars: @chart.transposed_bars, phrases: @chart.phrases, spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
+          transposed_bars: @chart.transposed_bars, phrases: @chart.phrases,
+          spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
           crossings: @chart.crossings.map(&:to_h), bow_setting: { contact_zone: @instrument.contact_zone, set_down: @instrument.set_bow },
           demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars, warnings: @chart.warnings }
       end
@@ -27,10 +28,15 @@ module Fawnmoss
       end
 
       def note(entry)
-        { id: entry.note.id, bar: entry.note.bar, beat: fraction(entry.count), written: entry.note.pitch.to_s, sounding: entry.sounding.to_s,
-          duration: fraction(entry.note.duration / 4), count: entry.say, **place(entry.place), **bow(entry),
+        { **written(entry), **place(entry.place), **bow(entry),
           ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, shift: entry.shift&.to_h, prepare: entry.prepare, cents: entry.targets,
           reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s), demands: entry.demands }
+      end
+
+      def written(entry)
+        note = entry.note
+        { id: note.id, bar: note.bar, beat: fraction(entry.count), written: note.pitch.to_s, sounding: entry.sounding.to_s,
+          duration: fraction(note.duration / 4), count: entry.say }
       end
 
       def place(place)
@@ -44,7 +50,8 @@ module Fawnmoss
 
       def other(other)
         place = other.place
-        { string: @instrument.string_names[place.string], finger: place.finger, position: place.open? ? nil : place.hand.name, extra: other.extra, reason: other.reason }
+        { string: @instrument.string_names[place.string], finger: place.finger, position: place.open? ? nil : place.hand.name,
+          extra: other.extra, reason: other.reason }
       end
 
       def spot(spot)

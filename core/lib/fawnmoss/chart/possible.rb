@@ -118,7 +118,8 @@ module Fawnmoss
         reason = if sound.size > 2 then "#{names.join(', ')} are more notes than a bow can hold at once"
                  else "#{names.join(' and ')} cannot be taken together by one hand on neighbouring strings"
                  end
-        Impossible.new(code: :out_of_reach, **where(sound.first), reason:, remedy: 'Leave one of the notes out, or move the tune to another key.', offers: [].freeze)
+        Impossible.new(code: :out_of_reach, **where(sound.first), reason:, offers: [].freeze,
+                       remedy: 'Leave one of the notes out, or move the tune to another key.')
       end
 
       def reach_words(pitch)

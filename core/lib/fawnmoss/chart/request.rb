@@ -11,15 +11,18 @@ module Fawnmoss
     Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
-      def self.build(instrument:, version: nil, positions: nil, fourth: nil, learnt: nil, had: [], tempo: nil, start: nil, slurs: nil, joins: nil,
-                     shift: nil, slide: nil, transpose: nil, pins: [])
+      def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], **bowing)
         version = choice('version', version || 'simple', %w[simple full])
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'), %w[open fourth either])
         new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
-            learnt: learnt || learnt(version, fourth), had: had.freeze, tempo: tempo && number('tempo', tempo, 20..300),
-            start: start && choice('start', start.to_s, %w[down up balance]).to_sym, slurs: slurs.nil? ? version == 'full' : slurs,
-            joins: joins || (version == 'full' ? %i[hook lift recovery] : []), shift: choice('shift', shift || 'old', %w[old new frame]),
-            slide: choice('slide', slide || 'old', %w[old new]), transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze)
+            learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
+            **bowing(version, **bowing))
+      end
+
+      def self.bowing(version, tempo: nil, start: nil, slurs: nil, joins: nil, shift: nil, slide: nil)
+        { tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s, %w[down up balance]).to_sym,
+          slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[hook lift recovery] : []),
+          shift: choice('shift', shift || 'old', %w[old new frame]), slide: choice('slide', slide || 'old', %w[old new]) }
       end
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
@@ -48,7 +51,7 @@ module Fawnmoss
 
         raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
       end
-      private_class_method :learnt, :known, :choice, :number
+      private_class_method :bowing, :learnt, :known, :choice, :number
 
       # A copy with some choices changed.
       def with(**changes) = self.class.new(**to_h, **changes)

@@ -32,8 +32,8 @@ module Fawnmoss
 
       # Returns Chart or Impossible.
       def chart
-        solve || Build.new(tune: @tune, request: @request, sounds: @sounds, fingers: @fingers, bows: @bows, placed: @placed, directions: turned, joins:,
-                           tempo:, warnings: @warnings, drills: @catalogue.drills).chart
+        solve || Build.new(tune: @tune, request: @request, sounds: @sounds, fingers: @fingers, bows: @bows, tempo:, warnings: @warnings,
+                           pinned: { place: @placed, direction: turned.keys, join: joins.keys }, drills: @catalogue.drills).chart
       end
 
       def outline
@@ -50,7 +50,8 @@ module Fawnmoss
 
         @warnings += found.warnings
         @placed = found.pinned
-        @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, Fingering::Terms.for(@catalogue.setting(@request, tempo)), tempo, tables).solve
+        terms = Fingering::Terms.for(@catalogue.setting(@request, tempo))
+        @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, terms, tempo, tables).solve
         @bows = Bowing::Solved.for(@heads, @tune.meter, asked)
         conflict(@bows) if @bows.is_a?(Bowing::Solved::Conflict)
       end

@@ -22,6 +22,8 @@ module Fawnmoss
     end
 
     # One shared value for each kind of move.
-    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).map { |pace, rest, slurred| Move.new(slurred:, rest:, pace:) }.to_h { [_1.number, _1] }.freeze
+    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).to_h do |pace, rest, slurred|
+      [Move.number(pace, rest, slurred), Move.new(slurred:, rest:, pace:)]
+    end.freeze
   end
 end

@@ -72,7 +72,7 @@ module Fawnmoss
         @from.each_with_index do |place, from|
           base = @strings.index(place.string) * @memory
           befores.each do |before|
-            (3 - @memory..2).each { |settled| build_row(from * @width, base, before, settled, back, rush[settled], arrivals, prices, targets) }
+            ((3 - @memory)..2).each { |settled| build_row(from * @width, base, before, settled, back, rush[settled], arrivals, prices, targets) }
           end
         end
         [prices, targets]

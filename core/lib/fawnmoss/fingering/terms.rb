@@ -30,15 +30,14 @@ module Fawnmoss
       end
 
       # The terms in a packed count of one note, in order.
-      def named(packed) = @named[packed] ||= @units.reject { |_, unit| ((packed / unit) & (self.class::MIDDLE - 1)).zero? }.keys
+      def named(packed) = @named[packed] ||= @units.reject { |_, unit| ((packed / unit) % self.class::MIDDLE).zero? }.keys
 
       def placing?(term) = placing.include?(term)
 
       # The difference of two packed counts: { term class => more or fewer }, without the ones that are equal.
       def unpack(difference)
         biased = difference + @bias
-        @units.keys.each_with_index.to_h { |term, at| [term.class, ((biased >> (self.class::FIELD * at)) & ((1 << self.class::FIELD) - 1)) - self.class::MIDDLE] }
-              .reject { |_, count| count.zero? }
+        @units.to_h { |term, unit| [term.class, ((biased / unit) % (2 * self.class::MIDDLE)) - self.class::MIDDLE] }.reject { |_, count| count.zero? }
       end
 
       # [[term, cost, place], ...] of the terms that cost something for a Place or Grip by itself.

@@ -7,7 +7,7 @@ module Fawnmoss
     # form: :plain, :closed, :extended (cello, opened forward) or :back (cello, finger 1 alone reaching down).
     Position = Value.of(:name, :nut, :step, :form) do
       def first? = name == '1'
-      def open_hand? = form == :extended || form == :back
+      def open_hand? = %i[extended back].include?(form)
 
       # The hand stands where it stood. Opening the cello hand is no shift: forward, finger 1 stays; backward, 2, 3 and 4 do.
       def same_spot?(other) = spot == other.spot

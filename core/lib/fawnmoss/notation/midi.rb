@@ -35,13 +35,16 @@ module Fawnmoss
       private
 
       def conductor(sequence)
-        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, @tune.title.empty? ? 'Untitled' : @tune.title), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)),
-                         MIDI::TimeSig.new(@tune.meter.beats, Math.log2(@tune.meter.unit).to_i, 24, 8), MIDI::KeySig.new(@tune.key.fifths & 0xff, @tune.key.mode == 'minor')])
+        name = @tune.title.empty? ? 'Untitled' : @tune.title
+        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, name), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)),
+                         MIDI::TimeSig.new(@tune.meter.beats, Math.log2(@tune.meter.unit).to_i, 24, 8),
+                         MIDI::KeySig.new(@tune.key.fifths & 0xff, @tune.key.mode == 'minor')])
       end
 
       def part(sequence)
         events = [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes]
-        track(sequence, events.sort_by.with_index { |(at, order, _), index| [at, order, index] }.map { |at, _, event| event.tap { _1.time_from_start = at } })
+        sorted = events.sort_by.with_index { |(at, order, _), index| [at, order, index] }
+        track(sequence, sorted.map { |at, _, event| event.tap { _1.time_from_start = at } })
       end
 
       def track(sequence, events)

@@ -14,9 +14,7 @@ module Fawnmoss
 
       # chart: Chart::Chart; backward: true grows from the end; by: 'bar' or 'beat'.
       def initialize(chart, backward: false, by: 'bar')
-        unless %w[bar beat].include?(by)
-          raise InvalidInput.new("#{by.inspect} is no step to grow by", where: { field: 'by' }, remedy: 'Choose bar or beat.')
-        end
+        raise InvalidInput.new("#{by.inspect} is no step to grow by", where: { field: 'by' }, remedy: 'Choose bar or beat.') unless %w[bar beat].include?(by)
 
         @meter = chart.tune.meter
         @spots = chart.entries.select { _1.note.head? }.map { |entry| [entry.note.bar, entry.count] }
@@ -28,12 +26,18 @@ module Fawnmoss
       # Array of Step.
       def list
         single = @phrases.each_with_index.flat_map { |(from, to), number| phrase(from, to, number + 1) }
-        pairs = @phrases.each_with_index.each_slice(2).select { _1.size == 2 }.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
-        pairs = [] if @phrases.size == 2
         [*single, *pairs, (step(0, @spots.size - 1, PAIR, 'all of it') if @phrases.size > 1)].compact
       end
 
       private
+
+      # Phrases 1 and 2, 3 and 4 ...; two phrases alone are all of it.
+      def pairs
+        return [] if @phrases.size == 2
+
+        couples = @phrases.each_with_index.each_slice(2).select { _1.size == 2 }
+        couples.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
+      end
 
       def index(text)
         bar, count = text.split(':')

@@ -35,8 +35,8 @@ module Fawnmoss
       # Every transposition to another key or octave, spelled so that keys stay readable.
       def intervals
         keys = (0..6).flat_map { |steps| (0..11).map { |semitones| Theory::Interval.new(steps:, semitones:) } }
-        keys = keys.select { |interval| readable?(interval) }.group_by(&:semitones).values.map { |same| same.min_by { [@tune.key.up(_1).fifths.abs, _1.steps] } }
-        keys.flat_map { |one| OCTAVES.map { |octave| Theory::Interval.new(steps: one.steps + (7 * octave), semitones: one.semitones + (12 * octave)) } }
+        spelled = keys.select { readable?(_1) }.group_by(&:semitones).values.map { |same| same.min_by { |one| [@tune.key.up(one).fifths.abs, one.steps] } }
+        spelled.product(OCTAVES.to_a).map { |one, octave| Theory::Interval.new(steps: one.steps + (7 * octave), semitones: one.semitones + (12 * octave)) }
       end
 
       def readable?(interval)

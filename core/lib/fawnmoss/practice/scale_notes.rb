@@ -28,10 +28,10 @@ module Fawnmoss
       def down(octave, octaves) = spelled(falling, octave, 0, octaves).reverse
 
       # Pitches above the top tonic while the block answers true: on to the top finger.
-      def beyond(octave, octaves, &reached)
+      def beyond(octave, octaves, &)
         return [] if @kind == 'arpeggio'
 
-        spelled(rising, octave, octaves, octaves + 1).drop(1).take_while(&reached)
+        spelled(rising, octave, octaves, octaves + 1).drop(1).take_while(&)
       end
 
       # The same pitches on the way back.

@@ -22,7 +22,7 @@ module Fawnmoss
         ids = pitches.each_index.map { |index| add(pitches[index], slurs[index]) }
         rest_of_bar
         bars, pickup = @bars.finish
-        [Score::Tune.new(title: @title, composer: '', key: @key, meter: @rhythm.meter, tempo: nil, pickup:, clef: nil, bars: bars.freeze, notices: [].freeze), ids]
+        [Score::Tune.new(title: @title, composer: '', key: @key, meter: @rhythm.meter, pickup:, bars: bars.freeze, notices: [].freeze), ids]
       end
 
       private
@@ -81,7 +81,8 @@ module Fawnmoss
       def never(message, *) = raise(ArgumentError, message)
 
       def refuse
-        raise InvalidInput.new("#{@groups.join(', ')} is not a number of notes to a bow", where: { field: 'slur' }, remedy: 'Give 1 to 8, groups such as 3+2, or octave.')
+        raise InvalidInput.new("#{@groups.join(', ')} is not a number of notes to a bow", where: { field: 'slur' },
+                               remedy: 'Give 1 to 8, groups such as 3+2, or octave.')
       end
     end
   end

@@ -9,7 +9,8 @@ module Fawnmoss
       Step = Value.of(:notes, :groups)
 
       KINDS = %w[doubling counting].freeze
-      COUNTED = { 1 => [[1]], 2 => [[2]], 3 => [[3]], 4 => [[2, 2]], 5 => [[3, 2], [2, 3]], 6 => [[3, 3], [2, 2, 2]], 7 => [[4, 3], [3, 4]], 8 => [[4, 4]] }.freeze
+      COUNTED = { 1 => [[1]], 2 => [[2]], 3 => [[3]], 4 => [[2, 2]], 5 => [[3, 2], [2, 3]], 6 => [[3, 3], [2, 2, 2]],
+                  7 => [[4, 3], [3, 4]], 8 => [[4, 4]] }.freeze
 
       # kind: 'doubling' (1, 2, 4, 8, octave) or 'counting' (1 to 8). Raises InvalidInput.
       #   SlurSteps.list('counting')[4].groups # => [[3, 2], [2, 3]]

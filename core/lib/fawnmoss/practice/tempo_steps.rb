@@ -30,7 +30,8 @@ module Fawnmoss
       end
 
       def self.refuse(field, value)
-        raise InvalidInput.new("#{value} is not possible here", where: { field: }, remedy: 'Tempi run from 20 to 300, steps from 10 to 20 per cent, the start not over the goal.')
+        raise InvalidInput.new("#{value} is not possible here", where: { field: },
+                               remedy: 'Tempi run from 20 to 300, steps from 10 to 20 per cent, the start not over the goal.')
       end
       private_class_method :tempi, :refuse
     end

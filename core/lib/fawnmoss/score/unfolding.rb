@@ -2,43 +2,44 @@
 
 module Fawnmoss
   module Score
-    # A tune as it is played: repeats written out, first and second endings in their turn. What lies before the first repeat
-    # sign backwards is repeated from the sign forwards, else from the start.
-    module Unfolding
+    # A tune as it is played: repeats written out, first and second endings in their turn. What lies before a backward repeat
+    # sign is played again from the forward sign before it, else from the start or the end of the last repeat.
+    class Unfolding
       # Score::Tune -> Score::Tune without repeat signs; note ids occur again where bars do.
       def self.tune(tune)
-        bars = order(tune.bars).map { |index| plain(tune.bars[index]) }
+        bars = new(tune.bars).order.map { |index| plain(tune.bars[index]) }
         tune.class.new(**tune.to_h, bars: bars.freeze)
       end
 
+      def self.plain(bar) = bar.class.new(**bar.to_h, repeat_start: false, repeat_end: false, ending: nil)
+      private_class_method :plain
+
+      def initialize(bars)
+        @bars = bars
+      end
+
       # Indices of bars in the order of playing.
-      def self.order(bars)
-        played = []
+      def order
         start = 0
-        index = 0
-        turned = false
-        while index < bars.size
-          bar = bars[index]
-          start, turned = index, false if bar.repeat_start && index != start
-          if turned && bar.ending == '1'
-            index += 1
-            index += 1 while bars[index] && bars[index - 1].repeat_end == false && bars[index].ending.nil?
-            next
-          end
+        played = []
+        @bars.each_with_index do |bar, index|
+          start = index if bar.repeat_start
           played << index
-          if bar.repeat_end && !turned
-            turned = true
-            index = start
-          else
-            start, turned = index + 1, false if bar.repeat_end && bars[index + 1]&.ending.nil?
-            index += 1
-          end
+          next unless bar.repeat_end
+
+          played.concat(again(start, index))
+          start = index + 1
         end
         played
       end
 
-      def self.plain(bar) = bar.class.new(**bar.to_h, repeat_start: false, repeat_end: false, ending: nil)
-      private_class_method :order, :plain
+      private
+
+      # The second time through: without the first ending, which the second one follows.
+      def again(start, last)
+        first_ending = (start..last).find { @bars[_1].ending == '1' }
+        (start...(first_ending || (last + 1))).to_a
+      end
     end
   end
 end

@@ -13,7 +13,7 @@ module Fawnmoss
 
           each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
           each /= 2 if from.open? && to.open?
-        each * move.pace / 100
+          each * move.pace / 100
         end
 
         def reason(from, to, _move) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"

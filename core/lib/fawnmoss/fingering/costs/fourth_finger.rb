@@ -10,7 +10,7 @@ module Fawnmoss
         def initialize(setting)
           super
           known = setting.learnt.include?(:fourth) && setting.fourth != 'open'
-          @price = setting.instrument.weak_fourth ? weight(known ? :known_fourth_finger : :fourth_finger) : 0
+          @price = weight(known ? :known_fourth_finger : :fourth_finger)
         end
 
         def cost(place, _note) = place.finger == 4 ? @price : 0

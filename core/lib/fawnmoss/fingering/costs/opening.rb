@@ -10,8 +10,7 @@ module Fawnmoss
 
         def initialize(setting)
           super
-          opens = setting.instrument.hand.is_a?(Instrument::Hands::Cello)
-          @price = opens ? weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch) * weight(:opening) / 100 : 0
+          @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch) * weight(:opening) / 100
         end
 
         def cost(from, to, move)

@@ -7,6 +7,8 @@ module Fawnmoss
       # that matter here.
       class Body
         include Signs
+        include Chords
+        include Decorations
 
         TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks', 'T' => 'titles inside the music', 'P' => 'names of parts',
                        'Q' => 'changes of tempo', 's' => 'decorations', 'I' => 'instructions', 'R' => 'remarks' }.freeze
@@ -92,7 +94,7 @@ module Fawnmoss
         def note
           return unless @scan.scan(NOTE)
 
-          parts = %w[accidental letter octave length].to_h { |name| [name, @scan[name]] }
+          parts = parts(@scan)
           rest = parts['letter'].match?(/[zx]/)
           refuse('a rest has no accidental') if rest && parts['accidental']
           refuse('a rest has no octave') if rest && !parts['octave'].empty?
@@ -101,48 +103,8 @@ module Fawnmoss
           true
         end
 
-        # Notes that sound together: [DA] or [D2A2]2. Each has the length of the first.
-        def chord
-          return unless @scan.check(/\[[\^_=A-Ga-g!]/)
-
-          @scan.skip(/\[/)
-          lengths, pitches = inside_chord
-          refuse('a chord needs two notes or more') if pitches.size < 2
-          refuse('the notes of a chord have different lengths', remedy: 'Give all the same length.') if lengths.uniq.size > 1
-          refuse('the same note twice in a chord') if pitches.uniq.size < pitches.size
-          outer = @scan.scan(%r{\d*(?:/+\d*)?})
-          add(pitches, lengths.first * (length(outer) / @spelling.unit))
-          true
-        end
-
-        def inside_chord
-          found = []
-          until @scan.skip(/\]/)
-            if @scan.scan(/!([0-4])!/) then @fingers << @scan[1].to_i
-            elsif @scan.scan(NOTE) && !@scan['letter'].match?(/[zx]/)
-              parts = %w[accidental letter octave length].to_h { |name| [name, @scan[name]] }
-              found << [length(parts['length']), pitch(parts)]
-            else
-              refuse('a chord that is not closed, or holds something else than notes', remedy: 'Write it like [DA] or [D2A2].')
-            end
-          end
-          found.transpose.then { |lengths, pitches| [lengths || [], pitches || []] }
-        end
-
-        # Grace notes before a note: kept and shown, their written lengths do not count.
-        def grace
-          return unless @scan.scan(%r{\{/?([^{}]*)\}})
-
-          refuse('grace notes before grace notes') if @graces
-          scan = StringScanner.new(@scan[1])
-          @graces = []
-          until scan.skip(/\s*\z/)
-            refuse('these grace notes cannot be read', remedy: 'Write plain notes between { and }.') unless scan.skip(/\s*/) && scan.scan(NOTE) && scan['letter'] !~ /[zx]/
-            @graces << pitch(%w[accidental letter octave length].to_h { |name| [name, scan[name]] })
-          end
-          refuse('there is no grace note between { and }') if @graces.empty?
-          true
-        end
+        # What NOTE found: accidental, letter, octave signs, length, as text.
+        def parts(scan) = %w[accidental letter octave length].to_h { |name| [name, scan[name]] }
 
         def pitch(parts)
           @spelling.pitch(parts, @bars.last_notes) || refuse('this note is beyond any string', remedy: 'Take away octave signs.')
@@ -163,14 +125,6 @@ module Fawnmoss
           shared = { duration: @triplet ? written * 2 / 3 : written, type:, dots:, tie: false, triplet: triplet_edge }
           pitches.each_with_index { |pitch, index| @bars.add(here, pitch:, **shared, **marks(index)) }
           reset_note
-        end
-
-        # Slurs, bow signs and marks stand on the first note of a chord; fingers and strings are counted off.
-        def marks(index)
-          own = { finger: @fingers[index], string: @strings[index], chord: index.positive?, slur_stop: false }
-          return { **own, slur_start: false, marks: [].freeze, bow: nil, graces: nil } if index.positive?
-
-          { **own, slur_start: @opening, marks: @marks.uniq.freeze, bow: @bow, graces: @graces&.freeze }
         end
 
         # A tie after a chord holds those of its notes that come again.
@@ -235,43 +189,11 @@ module Fawnmoss
           edge
         end
 
-        def decoration
-          if @scan.scan(/[.HLT]/) then @marks << DECORATIONS.fetch(@scan.matched)
-          elsif @scan.scan(/[uv]/) then @bow = @scan.matched == 'u' ? :up : :down
-          elsif @scan.scan(/!([0-4])!/) then @fingers << @scan[1].to_i
-          elsif @scan.scan(/!(up|down)bow!/) then @bow = @scan[1].to_sym
-          elsif @scan.scan(/!(#{Regexp.union(WORDS.keys)})!/) then mark(WORDS.fetch(@scan[1]))
-          elsif @scan.scan(/[~MPSOJR]/) then @left_out << LEFT_OUT.fetch(@scan.matched)
-          elsif @scan.scan(/!([^!\s]{1,24})!/) then @left_out << 'decorations'
-          else return
-          end
-          true
-        end
-
-        # "_III" names a string; chord symbols and other words over the staff are left out.
-        def text
-          if @scan.scan(/"_(I{1,3}|IV)"/) then @strings << STRINGS.fetch(@scan[1])
-          elsif @scan.scan(/"[^"]*"/) then @left_out << 'chord symbols and words over the staff'
-          elsif @scan.scan(/y\d*/) then true
-          else return
-          end
-          true
-        end
-
-        # A breath belongs to the note before it, everything else to the note after.
-        def mark(kind)
-          return @marks << kind unless kind == :breath
-
-          last = @bars.last_note or refuse('a breath mark needs a note before it')
-          last = @bars.last_notes.first || last
-          last[:marks] = [*last[:marks], :breath].freeze
-        end
-
         def finish
           refuse('a triplet is not complete', remedy: 'Write three notes after (3.') if @triplet
           refuse_at('a slur that opens here never ends', @slur, 'Put ) after its last note.') if @slur
           refuse('a tie at the end leads nowhere', remedy: 'Take the - away.') if @bars.last_note&.dig(:tie)
-          refuse('a decoration at the end belongs to no note', remedy: 'Put it before a note.') if @fingers.any? || @strings.any? || @bow || @graces || @marks.any?
+          refuse('a decoration at the end belongs to no note', remedy: 'Put it before a note.') if decorated?
           @bars.finish
         end
 
@@ -281,6 +203,9 @@ module Fawnmoss
           message = name ? "#{name} cannot be read here: #{sign}" : "the sign #{sign} is not read here"
           refuse(message, remedy: 'Take it out; what is read is notes, rests, bars, slurs, ties, triplets, bow signs and fingers.')
         end
+
+        # Something waits for a note to stand on.
+        def decorated? = [@fingers, @strings, @marks].any?(&:any?) || @bow || @graces
 
         def reset_bar = @spelling.forget
 

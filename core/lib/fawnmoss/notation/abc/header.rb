@@ -62,7 +62,10 @@ module Fawnmoss
         # Quarters a minute from 1/4=72, 3/8=60, 120 or "Slow" 1/4=60. Words alone say nothing a chart could use.
         def tempo_from(value, place)
           match = %r{\A(?:"[^"]*"\s*)?(?:(\d{1,2})/(\d{1,2})\s*=\s*)?(\d{1,4})(?:\s*"[^"]*")?\z}.match(value)
-          return @left_out << 'the tempo' && nil unless match
+          unless match
+            @left_out << 'the tempo'
+            return
+          end
 
           beat = match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r
           rate = (beat * match[3].to_i).to_i

@@ -33,7 +33,6 @@ module Fawnmoss
         def meter = { 'common' => 'C', 'cut' => 'C|' }.fetch(@tune.meter.symbol) { @tune.meter.to_s }
 
         def body
-          @tied = []
           lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
           lines.map(&:join).join("\n")
         end
@@ -62,10 +61,9 @@ module Fawnmoss
 
         def chord(notes)
           head = notes.first
-          text = "#{'(3' if head.triplet == :start}#{'(' if head.slur_start}#{before(notes)}#{sounded(notes)}#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}"
-          text += '!breath!' if head.marks.include?(:breath)
-          @tied = notes.select(&:tie).map(&:pitch)
-          "#{text} "
+          opening = "#{'(3' if head.triplet == :start}#{'(' if head.slur_start}"
+          closing = "#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
+          "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
         end
 
         def before(notes)

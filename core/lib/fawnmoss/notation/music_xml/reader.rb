@@ -6,6 +6,9 @@ module Fawnmoss
       # Reads one part of one voice, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
       # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
       class Reader
+        include Marks
+        include Signature
+
         LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass',
                      'ornament' => 'ornaments other than trills' }.freeze
 
@@ -32,34 +35,6 @@ module Fawnmoss
         private
 
         def part_names(root) = root.xpath('part-list/score-part/part-name').map { _1.text.strip }.reject(&:empty?).first(6).join(', ')
-
-        def read_signature(measure)
-          attributes = measure.at_xpath('attributes')
-          refuse('the first bar names no key, meter or divisions') unless attributes
-          refuse('the part has two staves', 'Export one staff alone.') if attributes.at_xpath('staves')&.text.to_i > 1
-          @meter = meter(attributes)
-          @key = key(attributes)
-          @clef = { 'G' => 'treble', 'F' => 'bass' }[attributes.at_xpath('clef/sign')&.text] || c_clef(attributes)
-        end
-
-        def c_clef(attributes) = { '3' => 'alto', '4' => 'tenor' }[attributes.at_xpath('clef/line')&.text]
-
-        def meter(attributes)
-          beats, unit = %w[beats beat-type].map { attributes.at_xpath("time/#{_1}")&.text.to_s.strip }
-          refuse('there is no meter') if beats.empty?
-          plain = Theory::Meter.parse("#{beats}/#{unit}")
-          symbol = attributes.at_xpath('time/@symbol')&.value
-          %w[common cut].include?(symbol) ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol:) : plain
-        rescue InvalidInput => e
-          refuse(e.message, 'Only plain meters such as 3/4 or 6/8 are read.')
-        end
-
-        def key(attributes)
-          fifths = attributes.at_xpath('key/fifths')&.text || '0'
-          mode = attributes.at_xpath('key/mode')&.text.to_s.strip
-          refuse("#{fifths.inspect} is not a number of sharps or flats") unless fifths.strip.match?(/\A-?[0-7]\z/)
-          Theory::Key.new(fifths: fifths.to_i, mode: Theory::Key::MODES.key?(mode) ? mode : 'major')
-        end
 
         def read_measure(measure, index, builder)
           @bar = measure['number'].to_s.match?(/\A\d+\z/) ? measure['number'].to_i : index + 1
@@ -185,33 +160,6 @@ module Fawnmoss
           good = step.match?(/\A[A-G]\z/) && alter.match?(/\A(-?[0-2])?(\.0+)?\z/) && octave.match?(/\A\d\z/)
           refuse("#{step}#{alter}#{octave} is not a pitch") unless good
           Theory::Pitch.new(letter: step, alter: alter.to_i, octave: octave.to_i)
-        end
-
-        def marks(node)
-          slurs = node.xpath('notations/slur').map { _1['type'] }
-          refuse('a slur inside a slur', 'Keep one slur at a time.') if slurs.count('start') > 1
-          technical = 'notations/technical'
-          { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(node),
-            finger: finger(node), string: string(node), bow: (:up if node.at_xpath("#{technical}/up-bow")) || (:down if node.at_xpath("#{technical}/down-bow")) }
-        end
-
-        def finger(node)
-          return 0 if node.at_xpath('notations/technical/open-string')
-
-          text = node.at_xpath('notations/technical/fingering')&.text.to_s.strip
-          text.match?(/\A[0-4]\z/) ? text.to_i : nil
-        end
-
-        # 1 = the highest, as in MusicXML.
-        def string(node)
-          text = node.at_xpath('notations/technical/string')&.text.to_s.strip
-          text.match?(/\A[1-4]\z/) ? text.to_i : nil
-        end
-
-        def articulations(node)
-          { 'articulations/staccato' => :staccato, 'articulations/tenuto' => :tenuto, 'articulations/accent' => :accent,
-            'articulations/breath-mark' => :breath, 'articulations/caesura' => :breath, 'articulations/spiccato' => :off_string,
-            'fermata' => :fermata, 'ornaments/trill-mark' => :trill }.select { |path, _| node.at_xpath("notations/#{path}") }.values.uniq.freeze
         end
 
         def left_out(name) = LEFT_OUT[name] && (@left_out << LEFT_OUT[name])

@@ -123,16 +123,20 @@ module Fawnmoss
           xml.note(@ids ? { id: note.id } : {}) do
             xml.chord if note.chord
             note.rest? ? xml.rest : write_pitch(xml, note.pitch)
-            xml.duration((note.duration * @divisions).to_i)
-            ties(note).each { xml.tie(type: _1) }
-            xml.voice(1)
-            xml.type(note.type)
-            note.dots.times { xml.dot }
+            write_length(xml, note)
             write_accidental(xml, note.pitch) unless note.rest? || @tied.include?(note.pitch)
             write_time_modification(xml) if note.triplet
             @beams.for(note.id).each { |level, state| xml.beam(state, number: level) } unless note.chord
             write_notations(xml, note)
           end
+        end
+
+        def write_length(xml, note)
+          xml.duration((note.duration * @divisions).to_i)
+          ties(note).each { xml.tie(type: _1) }
+          xml.voice(1)
+          xml.type(note.type)
+          note.dots.times { xml.dot }
         end
 
         def ties(note) = [('stop' if @tied.include?(note.pitch) && !note.rest?), ('start' if note.tie)].compact
