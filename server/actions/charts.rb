@@ -62,9 +62,15 @@ module FawnmossServer
           return [found, left_out] unless found.is_a?(Fawnmoss::Chart::Impossible)
           raise Refused, found unless found.code == :pin
 
-          pins = pins.reject { _1.note == found.note }
+          pins = without(pins, found.note)
           left_out << "Your mark in bar #{found.bar}, beat #{found.beat} cannot be played now and is left out: #{found.reason}."
         end
+      end
+
+      # The pins without those of a note; without any bow mark when the trouble shows on a note that has none.
+      def self.without(pins, note)
+        left = pins.reject { _1.note == note }
+        left.size < pins.size ? left : pins.map { |pin| pin.class.new(**pin.to_h, direction: nil, join: nil) }.select(&:place?)
       end
 
       def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today, chart.instrument) : Subject.instrument(chart.instrument)
@@ -98,7 +104,7 @@ module FawnmossServer
         found, = solved(chart, today)
         Fawnmoss::Chart::Export.write(found, format)
       end
-      private_class_method :create, :subject, :solve, :shape, :instrument
+      private_class_method :create, :without, :subject, :solve, :shape, :instrument
     end
   end
 end

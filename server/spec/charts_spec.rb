@@ -56,6 +56,34 @@ RSpec.describe 'charts' do
     expect([saved[:tempo], saved[:options]]).to eq([60, { tempo: 60, start: 'down', slurs: true }])
   end
 
+  it 'saves joins, shift and slide, and a start from the balance point' do
+    saved = save_chart(open_chart, pins: [{ note: 'n2', join: 'slur' }], options: { start: 'balance', shift: 'frame', slide: 'new' })
+    expect(saved[:chart][:notes][0, 2].map { _1.values_at(:direction, :join) }).to eq([%w[up start], %w[up slur]])
+    expect(saved[:chart][:notes][1][:pinned]).to eq(['join'])
+    expect(api(:get, "/api/charts/#{saved[:id]}")).to include(pins: [a_hash_including(note: 'n2', join: 'slur')], options: { start: 'balance', shift: 'frame', slide: 'new' })
+  end
+
+  it 'names bow marks that contradict each other, and keeps what was there' do
+    chart = open_chart
+    save_chart(chart, pins: [{ note: 'n2', join: 'lift', direction: 'up' }])
+    expect([status, error[:code], error[:where][:note], error[:message]]).to eq([422, 'pin', 'n2', 'The bow marks around it contradict each other (a lift starts with a down-bow)'])
+    expect(api(:get, "/api/charts/#{chart[:id]}")[:pins]).to eq([])
+  end
+
+  it 'leaves a stored bow mark out with a word when it cannot hold any more' do
+    chart = save_chart(open_chart, pins: [{ note: 'n2', direction: 'up' }, { note: 'n1', direction: 'down' }])
+    FawnmossServer::Models::Chart[chart[:id]].pins.each { _1.update(join_kind: 'slur') if _1.note == 'n2' }
+    again = api(:get, "/api/charts/#{chart[:id]}")
+    expect([status, again[:chart][:warnings]]).to match([200, [/Your mark in bar 1, beat 2 cannot be played now and is left out: One slur cannot go both down and up/]])
+  end
+
+  it 'hands out the chart as MusicXML, ABC, MIDI and text' do
+    chart = open_chart
+    files = %w[musicxml abc mid txt].to_h { |ending| [ending, api(:get, "/api/charts/#{chart[:id]}/chart.#{ending}")] }
+    expect(files.transform_values { _1[0, 4] }).to eq('musicxml' => '<?xm', 'abc' => "X:1\n", 'mid' => 'MThd', 'txt' => files['txt'][0, 4])
+    expect(files['txt']).to include('finger')
+  end
+
   it 'refuses a pin that cannot be played, and leaves the chart as it was' do
     chart = open_chart
     save_chart(chart, pins: [{ note: 'n4', finger: 2 }])
@@ -66,11 +94,11 @@ RSpec.describe 'charts' do
 
   it 'refuses pins and choices of the wrong kind' do
     chart = open_chart
-    [{ note: 'n5', finger: 7 }, { note: 'n5', string: 'Q' }, { note: '5', finger: 1 }, { note: 'n5', direction: 'sideways' }, 'n5'].each do |bad|
+    [{ note: 'n5', finger: 7 }, { note: 'n5', string: 'Q' }, { note: '5', finger: 1 }, { note: 'n5', direction: 'sideways' }, { note: 'n5', join: 'glue' }, 'n5'].each do |bad|
       save_chart(chart, pins: [bad])
       expect(status).to eq(422), bad.inspect
     end
-    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { slurs: 'yes' }].each do |bad|
+    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { shift: 'none' }, { slide: 'away' }, { slurs: 'yes' }].each do |bad|
       save_chart(chart, options: bad)
       expect(status).to eq(422), bad.inspect
     end

@@ -128,7 +128,7 @@ RSpec.describe 'pupils' do
               [:patch, "/api/tunes/#{tune[:id]}"] => { title: 'Z', lock_version: 0 }, [:get, "/api/tunes?pupil_id=#{pupil[:id]}"] => nil,
               [:post, '/api/charts'] => { tune_id: tune[:id], instrument: 'violin' }, [:get, "/api/charts/#{chart[:id]}"] => nil,
               [:put, "/api/charts/#{chart[:id]}"] => { lock_version: 0, options: {}, pins: [] }, [:get, "/api/charts/#{chart[:id]}/score"] => nil,
-              [:get, "/api/charts/#{chart[:id]}/chart.musicxml"] => nil, [:post, "/api/charts/#{chart[:id]}/cards"] => {},
+              [:get, "/api/charts/#{chart[:id]}/chart.musicxml"] => nil, [:get, "/api/charts/#{chart[:id]}/chart.mid"] => nil, [:post, "/api/charts/#{chart[:id]}/cards"] => {},
               [:get, "/api/cards/#{card[:id]}"] => nil, [:post, "/api/cards/#{card[:id]}/link"] => {}, [:delete, "/api/cards/#{card[:id]}/link"] => {} }
     asked.each { |(method, path), body| api(method, path, body) && (expect([path, status]).to eq([path, 404])) }
     own = add_pupil('Own')

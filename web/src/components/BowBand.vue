@@ -11,7 +11,7 @@ const height = computed(() => TOP + HEIGHT.value + 8 + props.size.labels * 14)
 const strokes = computed(() =>
   props.notes.map((one) => {
     const [from, to] = one.note.bow as [number, number]
-    return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT.value), y2: bowY(to, TOP, HEIGHT.value), lifted: one.note.join === 'lift' }
+    return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT.value), y2: bowY(to, TOP, HEIGHT.value), lifted: ['lift', 'recovery'].includes(one.note.join) }
   }),
 )
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The usual signs: a square bracket open below for down-bow, a wedge for up-bow; a small circle over a lift. */
+/** The usual signs: a square bracket open below for down-bow, a wedge for up-bow. Before it an arc for a lift, a double arc for a recovery, a dash for a stop, a hooked dash for a hook. */
 defineProps<{ direction: string; join: string; y: number }>()
 </script>
 
@@ -7,8 +7,10 @@ defineProps<{ direction: string; join: string; y: number }>()
   <g :transform="`translate(0 ${y})`">
     <path v-if="direction === 'down'" class="sign thick" d="M -5.5 12.5 V 1 H 5.5 V 12.5" />
     <path v-else class="sign" d="M -5 0 L 0 13 L 5 0" />
-    <path v-if="join === 'lift'" class="sign" d="M -11 3 q 2.5 -5 5 0" />
-    <path v-if="join === 'stop'" class="sign" d="M -10 8 H -7.5" />
+    <path v-if="join === 'lift' || join === 'recovery'" class="sign" d="M -11 3 q 2.5 -5 5 0" />
+    <path v-if="join === 'recovery'" class="sign" d="M -11 7 q 2.5 -5 5 0" />
+    <path v-if="join === 'stop'" class="sign" d="M -11 8 H -7.5" />
+    <path v-if="join === 'hook'" class="sign" d="M -12 5 v 3 H -7.5" />
   </g>
 </template>
 

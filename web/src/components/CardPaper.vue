@@ -13,13 +13,18 @@ const body = computed(() => props.card.body)
 const notes = computed(() => body.value.chart.notes)
 const DAYS = [1, 2, 3, 4, 5, 6, 7]
 const selected = ref<number | null>(null)
+const JOINS = [
+  { sign: 'down', join: 'lift', words: 'lift and set again at the frog' },
+  { sign: 'up', join: 'recovery', words: 'lift back for a short up-bow near the frog' },
+  { sign: 'up', join: 'hook', words: 'hooked: a small stop, the same way' },
+  { sign: 'down', join: 'stop', words: 'stop, go on the same way' },
+]
 
 /** Only the signs that occur are explained. */
 const legend = computed(() => [
   ...(notes.value.some((note) => note.direction === 'down') ? [{ sign: 'down', join: 'change', words: 'down-bow, toward the tip' }] : []),
   ...(notes.value.some((note) => note.direction === 'up') ? [{ sign: 'up', join: 'change', words: 'up-bow, toward the frog' }] : []),
-  ...(notes.value.some((note) => note.join === 'lift') ? [{ sign: 'down', join: 'lift', words: 'lift and set again at the frog' }] : []),
-  ...(notes.value.some((note) => note.join === 'stop') ? [{ sign: 'down', join: 'stop', words: 'stop, go on the same way' }] : []),
+  ...JOINS.filter(({ join }) => notes.value.some((note) => note.join === join)),
 ])
 const rings = computed(() => notes.value.some((note) => note.ring !== 'none'))
 const holds = computed(() => notes.value.some((note) => note.hold_to !== null))

@@ -17,7 +17,9 @@ function setTempo(): void {
 }
 const weak = computed(() => ['violin', 'viola'].includes(props.view.chart.instrument))
 const fourths = [{ value: 'open', title: 'open string' }, { value: 'fourth', title: 'fourth finger' }, { value: 'either', title: 'as it fits' }]
-const starts = [{ value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }]
+const starts = [
+  { value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }, { value: 'balance', title: 'up-bow from the balance point' },
+]
 const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
 </script>
 

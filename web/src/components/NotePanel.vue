@@ -27,6 +27,8 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <p v-if="ring || note.check" class="small quiet">
         {{ ring }}<template v-if="note.check">{{ ring ? '; ' : '' }}check: {{ note.check.kind }} with open {{ note.check.string }}</template>
       </p>
+      <p v-if="note.shift" class="small fawn">{{ note.shift.words }}</p>
+      <p v-if="note.prepare" class="small fawn">{{ note.prepare }}</p>
       <ul class="reasons small"><li v-for="reason in note.reasons" :key="reason">{{ reason }}</li></ul>
       <template v-if="note.alternatives.length">
         <h3>Other places</h3>

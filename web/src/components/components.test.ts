@@ -1,7 +1,9 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import type { ChartNote, Stone } from '../api/types'
+import { DESK } from '../geometry/bands'
 import { vuetify } from '../theme/theme'
+import DigitBand from './DigitBand.vue'
 import HandMap from './HandMap.vue'
 import MarkButtons from './MarkButtons.vue'
 import NotePanel from './NotePanel.vue'
@@ -23,6 +25,22 @@ describe('NotePanel', () => {
     expect(panel.emitted('pin')).toEqual([[{ place: { string: 'D', finger: 4, position: '1' } }]])
   })
   it('says what to do first', () => expect(mount(NotePanel, { props: { note: null, strings: [] }, global }).text()).toContain('Click a note'))
+})
+
+describe('NotePanel on a moving hand', () => {
+  it('says how to shift and what to prepare', () => {
+    const moving = { ...note, shift: { from: '1', to: '3', lead: 'old', slide: 'old bow', words: 'Shift to third position.' }, prepare: 'While it sounds, set the hand.' } as unknown as ChartNote
+    expect(mount(NotePanel, { props: { note: moving, strings: [] }, global }).text()).toMatch(/Shift to third position\..*While it sounds, set the hand\./)
+  })
+})
+
+describe('DigitBand', () => {
+  it('stacks the digits of a double stop under one bow sign', () => {
+    const placed = (id: string, finger: number, join: string) => ({ index: 0, x: 10, end: 20, note: { ...note, id, finger, join } as ChartNote })
+    const band = mount(DigitBand, { props: { notes: [placed('n1', 0, 'start'), placed('n2', 3, 'start')], width: 100, selected: null, size: DESK }, global })
+    expect(band.findAll('text.digit').map((text) => [text.text(), text.attributes('y')])).toEqual([['0', '42'], ['3', '29']])
+    expect(band.findAll('path.sign')).toHaveLength(1)
+  })
 })
 
 describe('PathStones', () => {

@@ -24,4 +24,10 @@ describe('neighbour', () => {
     expect(neighbour(note, 1)).toEqual({ string: 'D', finger: 4, position: '1' })
     expect(neighbour({ ...note, alternatives: [] }, 1)).toBeNull()
   })
+  it('fixes a join and frees it by the same key again', () => {
+    const hooked = turned([], note, { join: 'hook' })
+    expect(hooked).toEqual([{ note: 'n5', string: null, finger: null, position: null, direction: null, join: 'hook' }])
+    expect(turned(hooked, note, { join: 'hook' })).toEqual([])
+    expect(turned(hooked, note, { direction: 'up' })[0]).toMatchObject({ join: 'hook', direction: 'up' })
+  })
 })

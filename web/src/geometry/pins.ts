@@ -6,12 +6,13 @@ export type Choice =
   | { finger: number }
   | { string: string }
   | { direction: 'down' | 'up' | null }
+  | { join: 'slur' | 'change' | 'hook' | 'lift' }
   | 'toggle'
 
 const empty = (pin: Pin): boolean => [pin.string, pin.finger, pin.position, pin.direction, pin.join].every((value) => value === null || value === undefined)
 
 /**
- * The pins with one note's changed; a note with nothing fixed has none.
+ * The pins with one note's changed; a note with nothing fixed has none. The same join again frees it.
  *   turned([], note, { finger: 4 }) // => [{ note: 'n5', string: null, finger: 4, position: null, direction: null }]
  */
 export function turned(pins: Pin[], note: ChartNote, choice: Choice): Pin[] {
@@ -22,8 +23,9 @@ export function turned(pins: Pin[], note: ChartNote, choice: Choice): Pin[] {
 }
 
 function changed(old: Pin, note: ChartNote, choice: Choice): Partial<Pin> {
-  if (choice === 'toggle') return empty(old) ? { string: note.string, finger: note.finger, position: note.position } : { string: null, finger: null, position: null, direction: null }
+  if (choice === 'toggle') return empty(old) ? { string: note.string, finger: note.finger, position: note.position } : { string: null, finger: null, position: null, direction: null, join: null }
   if ('direction' in choice) return { direction: choice.direction }
+  if ('join' in choice) return { join: old.join === choice.join ? null : choice.join }
   if ('finger' in choice) return { finger: choice.finger, string: null, position: null }
   if ('string' in choice) return { string: choice.string, finger: null, position: null }
   return choice.place ?? { string: null, finger: null, position: null }

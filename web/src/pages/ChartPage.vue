@@ -22,6 +22,7 @@ const pupils = usePupils()
 const problem = ref<Trouble | null>(null)
 const issuing = ref(false)
 let stringNext = false
+const FILES = [{ ending: 'musicxml', name: 'MusicXML' }, { ending: 'abc', name: 'ABC' }, { ending: 'mid', name: 'MIDI' }]
 
 async function load(): Promise<void> {
   problem.value = null
@@ -80,6 +81,8 @@ useKeys((event) => {
   } else if (/^[0-4]$/.test(key)) void chart.pin({ finger: Number(key) })
   else if (key === 's') stringNext = true
   else if (key === 'd' || key === 'u') void chart.pin({ direction: key === 'd' ? 'down' : 'up' })
+  else if (key === 'l') void chart.pin({ join: chart.note.join === 'slur' ? 'change' : 'slur' })
+  else if (key === 'h' || key === 'f') void chart.pin({ join: key === 'h' ? 'hook' : 'lift' })
   else if (key === 'p') void chart.pin('toggle')
 })
 </script>
@@ -96,7 +99,7 @@ useKeys((event) => {
         <span class="tools">
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>
-          <v-btn :href="`/api/charts/${chart.view.id}/chart.musicxml`" download>MusicXML</v-btn>
+          <v-btn v-for="file in FILES" :key="file.ending" :href="`/api/charts/${chart.view.id}/chart.${file.ending}`" download>{{ file.name }}</v-btn>
           <v-btn variant="flat" color="primary" :disabled="chart.state !== 'saved'" @click="issuing = true">Issue card</v-btn>
         </span>
       </header>
