@@ -69,7 +69,7 @@ class Pictures
     find('li.tune', match: :first)
     shot 'tunes'
     click_button 'Add a tune'
-    fill_in 'ABC or MusicXML text', with: "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 \"G\"B2|]"
+    fill_in 'ABC or MusicXML text', with: "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 & B2|]"
     click_button 'Put it on the shelf'
     find('[role=alert]', match: :first)
     shot 'tune-error'

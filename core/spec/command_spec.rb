@@ -32,6 +32,35 @@ RSpec.describe 'bin/fawnmoss' do
     expect([code, out]).to match([0, /finger  \|      0   1   2 high  3/])
   end
 
+  it 'charts in every format, each read back by its own reader' do
+    _, abc, = run('chart', steps, '--instrument', 'viola', '--format', 'abc')
+    expect(run('chart', file(abc), '--instrument', 'viola', '--format', 'text')).to match([0, /finger  \|      0   1   2 high  3/, ''])
+    code, midi, = run('chart', steps, '--instrument', 'viola', '--format', 'midi')
+    expect([code, midi.b[0, 4]]).to eq([0, 'MThd'])
+    _, shifted, = run('chart', steps, '--instrument', 'cello', '--octave', '-1', '--version', 'full', '--start', 'balance', '--shift', 'new', '--slide', 'new')
+    expect(JSON.parse(shifted)['notes'][0]).to include('direction' => 'up', 'bow' => [0.3125, 0.0])
+  end
+
+  it 'writes scales as the contract says' do
+    code, out, = run('scale', 'C major', '--instrument', 'viola', '--octaves', '2', '--fourth', 'descending', '--slur', '2')
+    notes = JSON.parse(out)['notes']
+    expect([code, notes.first(3).map { "#{_1['string']}#{_1['finger']}" }, notes.map { _1['join'] }.first(4)]).to eq([0, %w[C0 C1 C2], %w[start slur change slur]])
+    expect(notes.count { _1['finger'] == 4 }).to eq(3)
+    expect(run('scale', 'G major', '--instrument', 'violin', '--octaves', '3')).to match([1, '', /octaves: G major in 3 octaves does not fit.*It fits in 2/])
+    expect(run('scale', 'H major', '--instrument', 'violin')).to match([1, '', /not a key/])
+    expect(run('scale', 'G major', '--instrument', 'violin', '--slur', 'many')).to match([2, '', /--slur many/])
+  end
+
+  it 'ranks keys, lists steps and writes a warm-up' do
+    _, out, = run('keys', steps, '--instrument', 'violin,bass')
+    expect(JSON.parse(out).first.keys).to eq(%w[key semitones words unmet cost])
+    _, out, = run('steps', steps, '--instrument', 'violin', '--tempo', '80', '--from', '40')
+    expect(JSON.parse(out)['tempo'].map { _1['tempo'] }).to eq([40, 46, 53, 61, 70, 80])
+    _, out, = run('warm-up', steps, '--instrument', 'violin')
+    expect(JSON.parse(out).transform_values { _1['tune']['title'] }).to eq('scale' => 'D major, 1 octave', 'arpeggio' => 'D major arpeggio, 1 octave')
+    expect(run('keys', steps, '--instrument', 'violin,kazoo')).to match([2, '', /kazoo is not an instrument/])
+  end
+
   it 'prints tapes and the ringing list' do
     _, out, = run('tapes', '--instrument', 'violin', '--length', '328')
     expect(JSON.parse(out)['tapes'].map { _1['mm'] }).to eq([35.8, 67.7, 82.3, 109.1])

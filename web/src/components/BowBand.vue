@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bowY, rows, textWidth, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
+import { bowY, rows, textWidth, together, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 
 /** The bow line: frog on top, tip at the bottom, so that a down-bow goes down. A stroke short of bow is hatched. */
 const props = defineProps<{ notes: Placed[]; layout: SystemLayout; selected: number | null; size: BandSize }>()
@@ -9,7 +9,7 @@ const HEIGHT = computed(() => props.size.bow)
 const height = computed(() => TOP + HEIGHT.value + 8 + props.size.labels * 14)
 
 const strokes = computed(() =>
-  props.notes.map((one) => {
+  props.notes.filter((_, at) => !together(props.notes, at)).map((one) => {
     const [from, to] = one.note.bow as [number, number]
     return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT.value), y2: bowY(to, TOP, HEIGHT.value), lifted: ['lift', 'recovery'].includes(one.note.join) }
   }),

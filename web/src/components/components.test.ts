@@ -38,7 +38,7 @@ describe('DigitBand', () => {
   it('stacks the digits of a double stop under one bow sign', () => {
     const placed = (id: string, finger: number, join: string) => ({ index: 0, x: 10, end: 20, note: { ...note, id, finger, join } as ChartNote })
     const band = mount(DigitBand, { props: { notes: [placed('n1', 0, 'start'), placed('n2', 3, 'start')], width: 100, selected: null, size: DESK }, global })
-    expect(band.findAll('text.digit').map((text) => [text.text(), text.attributes('y')])).toEqual([['0', '42'], ['3', '29']])
+    expect(band.findAll('text.digit').map((text) => [text.text(), text.attributes('y')])).toEqual([['0', '43'], ['3', '30']])
     expect(band.findAll('path.sign')).toHaveLength(1)
   })
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { barsThatFit, bowY, nearest, placed, ringPath, rows, type SystemLayout } from './bands'
+import { barsThatFit, bowY, nearest, placed, ringPath, rows, together, type SystemLayout } from './bands'
 
 const note = (id: string): ChartNote => ({ id }) as ChartNote
 const layout = (notes: [string, number][], rests: number[] = [], bars = [300]): SystemLayout => ({ width: 310, notes: new Map(notes), rests, bars })
@@ -9,6 +9,13 @@ describe('placed', () => {
   it('ends a note where the next one stands, the last one at the bar line', () => {
     const found = placed([note('n1'), note('n2')], layout([['n1', 50], ['n2', 120]]))
     expect(found.map((one) => [one.x, one.end])).toEqual([[50, 120], [120, 300]])
+  })
+
+  it('ends both notes of a double stop at the next place, and knows them for a pair', () => {
+    const pair = ['n1', 'n2'].map((id) => ({ ...note(id), bar: 1, beat: '1' })) as ChartNote[]
+    const found = placed([...pair, { ...note('n3'), bar: 1, beat: '2' } as ChartNote], layout([['n1', 50], ['n2', 50.4], ['n3', 120]]))
+    expect(found.map((one) => one.end)).toEqual([120, 120, 300])
+    expect(found.map((_, at) => together(found, at))).toEqual([false, true, false])
   })
 
   it('ends a note at the rest after it', () => {

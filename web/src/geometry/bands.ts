@@ -19,9 +19,16 @@ export function placed(notes: ChartNote[], layout: SystemLayout): Placed[] {
   const here = notes.map((note, index) => ({ note, index, x: layout.notes.get(note.id) })).filter((one): one is { note: ChartNote; index: number; x: number } => one.x !== undefined)
   const edge = layout.bars.length ? Math.max(...layout.bars) : layout.width
   return here.map(({ note, index, x }, at) => {
-    const stops = [here[at + 1]?.x ?? edge, ...layout.rests.filter((rest) => rest > x + 1)]
+    const next = here.slice(at + 1).find((other) => other.x > x + 1) // notes of a double stop share their x
+    const stops = [next?.x ?? edge, ...layout.rests.filter((rest) => rest > x + 1)]
     return { index, note, x, end: Math.max(x + 4, Math.min(...stops)) }
   })
+}
+
+/** True when the note sounds together with the one before it: the upper note of a double stop. */
+export const together = (notes: Placed[], at: number): boolean => {
+  const [one, before] = [notes[at]!.note, notes[at - 1]?.note]
+  return before !== undefined && before.bar === one.bar && before.beat === one.beat
 }
 
 /**

@@ -6,13 +6,14 @@ module Fawnmoss
     #   notes   D4   E4   F#4  G4
     #   string  D    D    D    D
     #   finger  0    1    2    3
-    #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow)
+    #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow, = the same way again, , lift, ~ recovery)
     class TextPage
       BARS_A_ROW = 4
 
       def initialize(chart)
         @chart = chart
         @names = chart.request.instrument.string_names
+        @inside = chart.strokes.flat_map { _1.drop(1) }.to_h { [_1, true] }
       end
 
       def text
@@ -47,15 +48,19 @@ module Fawnmoss
       end
 
       def bow(entry)
-        return '-' if entry.join == :slur
+        return '-' if @inside[entry.note.head]
+        return '' unless entry.note.head?
 
         sign = entry.direction == :down ? 'n' : 'V'
-        { stop: "=#{sign}", lift: ",#{sign}" }.fetch(entry.join, sign)
+        { stop: "=#{sign}", hook: "=#{sign}", lift: ",#{sign}", recovery: "~#{sign}" }.fetch(entry.join, sign)
       end
+
+      def bars(list) = "#{list.size > 1 ? 'bars' : 'bar'} #{list.minmax.uniq.join('-')}"
 
       def footer
         map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
         ["hand map: #{map}", ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
+         *@chart.spots.map { |spot| "spot #{spot.rank}: #{bars(spot.bars)}: #{spot.causes.join(', ')}#{" (again in #{spot.again.map { bars(_1) }.join('; ')})" if spot.again.any?}" },
          *@chart.warnings.map { "note: #{_1}" }].compact
       end
     end
