@@ -185,6 +185,14 @@ RSpec.describe Fawnmoss::Analysis do
     end
   end
 
+  it 'says what to see before playing: counting, note values, bars to learn, range, longest note, pick-up, strings' do
+    seen = chart(tune('D|G A B|d2 B|G A B|A3|', meter: '3/4', key: 'G')).to_h[:reading]
+    expect(seen).to eq(meter: 'count three', values: %w[halves quarters dots], learn: 4, play: 5, lowest: 'D4', highest: 'D5', first: 'D4', last: 'A4', longest: '4:1',
+                       pickup: '1/4', strings: %w[D A])
+    expect(chart(tune('(3D/E/F/ G E2|', meter: '4/4')).reading.values).to include('triplets')
+    expect(chart(tune('D2 E F3|', meter: '6/8', unit: '1/8')).reading.meter).to eq('count six, feel two')
+  end
+
   it 'asks only for skills that exist for the instrument' do
     %w[violin viola cello bass].each do |id|
       ids = catalogue.skills_for(id).map(&:id)

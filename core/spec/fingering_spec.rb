@@ -56,6 +56,20 @@ RSpec.describe Fawnmoss::Fingering do
       expect(played('violin', 'G A B c|d e f g|', key: 'G', positions: ['3'])).to eq('D1(3) D2(3) D3(3) D4(3) A1(3) A2(3) A3(3) A4(3)')
     end
 
+    it 'plays the step tune on the bass G string with C as 4 in second position, and back' do
+      expect(played('bass', 'G, A, B, C|C B, A, G,|', key: 'G')).to eq('G0 G1 G4 G4(2) G4(2) G4 G1 G0').or eq('G0 G1 G4 G4(2) G4(2) G2(2) G1 G0')
+    end
+
+    it 'keeps D sharp in first position as finger 1 drawn back, E flat as low 1' do
+      expect(played('violin', '^D E ^D E|', positions: ['1'])).to eq('D1x D1 D1x D1')
+      expect(chart(tune('_E4|', key: 'C')).entries.first.place.placement).to eq(:low)
+      expect(chart(tune('^D4|', key: 'C')).demand_bars).to include('left.stretch' => [1])
+    end
+
+    it 'prepares C sharp on the cello during an open string, and opens the hand from 1 rather than in passing' do
+      expect(played('cello', 'D,, E,, ^F,, G,,|', key: 'D')).to eq('C1 C2x C4x G0')
+    end
+
     it 'comes down two octaves with fourth fingers in that school' do
       expect(played('violin', 'g f e d|c B A G|F E D C|B, A, G,2|', key: 'G', fourth: 'fourth')).to eq('E2 E1 A4 A3 A2 A1 D4 D3 D2 D1 G4 G3 G2 G1 G0')
     end

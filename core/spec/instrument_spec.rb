@@ -59,6 +59,40 @@ RSpec.describe Fawnmoss::Instrument do
     expect { described_class::Tapes.distance(length: 3, semitones: 2) }.to raise_error(Fawnmoss::InvalidInput, /3 mm/)
   end
 
+  # The guide's table of positions, by semitones of finger 1 above the nut (bass names from memory).
+  it 'names positions as each instrument does' do
+    named = ->(id) { own = instrument(id) and own.hand.position_names.flat_map { own.hand.positions(_1) }.reject(&:open_hand?).to_h { [_1.nut, _1.name] } }
+    expect(named.call('violin')).to eq(1 => 'half', 2 => '1', 4 => '2', 5 => '3', 7 => '4', 9 => '5')
+    expect(named.call('cello')).to eq(1 => 'half', 2 => '1', 3 => '2 lowered', 4 => '2', 5 => '3', 6 => '3 raised', 7 => '4')
+    expect(named.call('bass')).to eq(1 => 'half', 2 => '1', 3 => '2', 4 => 'between 2 and 3', 5 => '3', 6 => 'between 3 and 4', 7 => '4')
+    expect(instrument('bass').hand.positions('between 2 and 3').first.words).to eq('the position between second and third')
+    expect(instrument('cello').hand.positions('2').map(&:words)).to include('lowered second position', 'second position, extended')
+  end
+
+  # Landmarks of the guide's page on instruments: where a new position meets an open string.
+  it 'meets open strings where a teacher expects it' do
+    check = ->(id, name, string, position) { own = instrument(id) and Fawnmoss::Analysis::Checks.for(own, place_on(own, name, string, position), pitch(name))&.to_h }
+    expect(check.call('violin', 'G4', 'D', '3')).to eq(kind: 'octave', string: 'G') # 1 in third position
+    expect(check.call('violin', 'A4', 'D', '3')).to eq(kind: 'unison', string: 'A') # 2
+    expect([place('cello', 'G3', 'D', '2'), place('cello', 'A3', 'D', '2')].map(&:finger)).to eq([2, 4]).or eq([3, 4])
+    expect(check.call('cello', 'A3', 'D', '2')).to eq(kind: 'unison', string: 'A')
+    expect(place('bass', 'G3', 'D', '2').finger).to eq(4) # matched by the open string above, 2 standing where 4 stood in first
+    expect([place('bass', 'A3', 'D', '3').finger, place('bass', 'A3', 'D', '4').finger]).to eq([4, 1]) # an octave above the next lower open string
+    expect(check.call('bass', 'A3', 'D', '3')).to eq(kind: 'octave', string: 'A')
+  end
+
+  def place_on(own, written, string, position)
+    index = own.string_names.index(string)
+    own.hand.positions(position).flat_map { own.hand.places(pitch(written), own.open[index], index, _1) }.first
+  end
+
+  it 'plays a whole scale on one cello string from the open note: 0-1-3-4 major, 0-1-2-4 minor' do
+    expect(%w[E3 F#3 G3].map { place('cello', _1, 'D').finger }).to eq([1, 3, 4])
+    expect(%w[E3 F3 G3].map { place('cello', _1, 'D').finger }).to eq([1, 2, 4])
+    reached = instrument('cello').hand.positions('1').find { _1.form == :back }
+    expect(instrument('cello').hand.places(pitch('Eb3'), pitch('D3'), 2, reached).first.to_h).to include(finger: 1, placement: :extended)
+  end
+
   it 'refuses an unknown instrument by name' do
     expect { instrument('kazoo') }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.where).to eq(field: 'instrument') }
   end

@@ -6,10 +6,10 @@ module Fawnmoss
     # by request.transpose); entries: list of Entry; hand_map: { string => words } in first position, hand_maps: the same for
     # every other position used; demand_bars: { skill id => [bars] }; phrases: [{ from:, to: }] as "bar:beat"; spots:
     # Analysis::Spots::Spot, the worst first; pattern_changes: Analysis::Patterns::Change; crossings:
-    # Analysis::Crossings::Count; strokes: for every stroke the indices of its
+    # Analysis::Crossings::Count; reading: Analysis::Reading::Facts; strokes: for every stroke the indices of its
     # sounds' lowest notes; tempo: quarters a minute; cost, bow_cost: of fingering and bowing, in plain crossings.
     Chart = Value.of(:tune, :request, :entries, :hand_map, :hand_maps, :hand_fingers, :same_bars, :same_rhythm, :transposed_bars, :phrases, :spots,
-                     :pattern_changes, :crossings, :strokes, :demand_bars, :warnings, :cost, :bow_cost, :tempo) do
+                     :pattern_changes, :crossings, :strokes, :reading, :demand_bars, :warnings, :cost, :bow_cost, :tempo) do
       # Marks per written note id: { 'n1' => Entry }.
       def by_id = entries.to_h { [_1.note.id, _1] }
 

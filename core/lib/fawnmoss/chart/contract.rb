@@ -12,7 +12,7 @@ module Fawnmoss
       end
 
       def to_h
-        { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, notes: @chart.entries.map { note(_1) },
+        { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, reading:, notes: @chart.entries.map { note(_1) },
           hand_map: @chart.hand_map, hand_maps: @chart.hand_maps, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
           transposed_bars: @chart.transposed_bars, phrases: @chart.phrases,
           spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
@@ -21,6 +21,11 @@ module Fawnmoss
       end
 
       private
+
+      def reading
+        facts = @chart.reading.to_h
+        { **facts, pickup: facts[:pickup] && fraction(facts[:pickup] / 4) }
+      end
 
       def tune
         tune = @chart.tune

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Analysis
+    # What to see in a tune before playing it (guide page on practice): facts and short sentences.
+    module Reading
+      VALUES = { 'whole' => 'whole notes', 'half' => 'halves', 'quarter' => 'quarters', 'eighth' => 'eighths', '16th' => 'sixteenths',
+                 '32nd' => 'thirty-seconds', '64th' => 'sixty-fourths' }.freeze
+      NUMBERS = %w[no one two three four five six seven eight nine ten eleven twelve].freeze
+
+      # meter: in words; values: note values used, longest first; learn, play: bars that differ, bars there are; lowest, highest,
+      # first, last: written pitches; longest: "bar:beat" of the longest note; pickup: length in quarters or nil; strings:
+      # letters used.
+      Facts = Value.of(:meter, :values, :learn, :play, :lowest, :highest, :first, :last, :longest, :pickup, :strings)
+
+      # tune; notes: Score::Played; strings: letter of the string of each; same: groups of equal bars (Sameness.bars).
+      def self.of(tune, notes, strings, same)
+        pitches = notes.map(&:pitch).minmax_by(&:midi)
+        longest = notes.max_by(&:duration)
+        bars = tune.bars.count { |bar| bar.notes.any?(&:pitch) }
+        Facts.new(meter: meter(tune.meter), values: values(tune), learn: bars - same.sum { _1.size - 1 }, play: bars, lowest: pitches.first.to_s,
+                  highest: pitches.last.to_s, first: notes.first.pitch.to_s, last: notes.last.pitch.to_s, pickup: (tune.pickup if tune.pickup.positive?),
+                  longest: "#{longest.bar}:#{Notation::Fraction.text(tune.meter.count_at(longest.at))}", strings: strings.uniq)
+      end
+
+      # "count six, feel two" in 6/8; "count three" in 3/4.
+      def self.meter(meter)
+        count = NUMBERS.fetch(meter.beats) { meter.beats.to_s }
+        meter.compound? ? "count #{count}, feel #{NUMBERS[meter.beats / 3]}" : "count #{count}"
+      end
+
+      # Names of the note values, with dots and triplets said apart.
+      def self.values(tune)
+        sounded = tune.notes.reject(&:rest?)
+        plain = VALUES.select { |type, _| sounded.any? { _1.type == type } }.values
+        [*plain, ('dots' if sounded.any? { _1.dots.positive? }), ('triplets' if sounded.any?(&:triplet))].compact
+      end
+      private_class_method :meter, :values
+    end
+  end
+end
