@@ -15,12 +15,19 @@ module Fawnmoss
 
       # tune; notes: Score::Played; strings: letter of the string of each; same: groups of equal bars (Sameness.bars).
       def self.of(tune, notes, strings, same)
-        pitches = notes.map(&:pitch).minmax_by(&:midi)
-        longest = notes.max_by(&:duration)
         bars = tune.bars.count { |bar| bar.notes.any?(&:pitch) }
-        Facts.new(meter: meter(tune.meter), values: values(tune), learn: bars - same.sum { _1.size - 1 }, play: bars, lowest: pitches.first.to_s,
-                  highest: pitches.last.to_s, first: notes.first.pitch.to_s, last: notes.last.pitch.to_s, pickup: (tune.pickup if tune.pickup.positive?),
-                  longest: "#{longest.bar}:#{Notation::Fraction.text(tune.meter.count_at(longest.at))}", strings: strings.uniq)
+        Facts.new(meter: meter(tune.meter), values: values(tune), learn: bars - same.sum { _1.size - 1 }, play: bars, strings: strings.uniq,
+                  pickup: (tune.pickup if tune.pickup.positive?), longest: longest(tune, notes), **pitches(notes.map(&:pitch)))
+      end
+
+      def self.pitches(pitches)
+        lowest, highest = pitches.minmax_by(&:midi)
+        { lowest:, highest:, first: pitches.first, last: pitches.last }.transform_values(&:to_s)
+      end
+
+      def self.longest(tune, notes)
+        note = notes.max_by(&:duration)
+        "#{note.bar}:#{Notation::Fraction.text(tune.meter.count_at(note.at))}"
       end
 
       # "count six, feel two" in 6/8; "count three" in 3/4.
@@ -35,7 +42,7 @@ module Fawnmoss
         plain = VALUES.select { |type, _| sounded.any? { _1.type == type } }.values
         [*plain, ('dots' if sounded.any? { _1.dots.positive? }), ('triplets' if sounded.any?(&:triplet))].compact
       end
-      private_class_method :meter, :values
+      private_class_method :pitches, :longest, :meter, :values
     end
   end
 end

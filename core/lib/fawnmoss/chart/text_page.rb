@@ -55,12 +55,17 @@ module Fawnmoss
         { stop: "=#{sign}", hook: "=#{sign}", lift: ",#{sign}", recovery: "~#{sign}" }.fetch(entry.join, sign)
       end
 
+      def spot(spot)
+        again = " (again in #{spot.again.map { bars(_1) }.join('; ')})" if spot.again.any?
+        "spot #{spot.rank}: #{bars(spot.bars)}: #{spot.causes.join(', ')}#{again}"
+      end
+
       def bars(list) = "#{list.size > 1 ? 'bars' : 'bar'} #{list.minmax.uniq.join('-')}"
 
       def footer
         map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
         ["hand map: #{map}", ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
-         *@chart.spots.map { |spot| "spot #{spot.rank}: #{bars(spot.bars)}: #{spot.causes.join(', ')}#{" (again in #{spot.again.map { bars(_1) }.join('; ')})" if spot.again.any?}" },
+         *@chart.spots.map { spot(_1) },
          *@chart.warnings.map { "note: #{_1}" }].compact
       end
     end
