@@ -70,6 +70,16 @@ RSpec.describe Fawnmoss::Fingering do
       expect(played('cello', 'D,, E,, ^F,, G,,|', key: 'D')).to eq('C1 C2x C4x G0')
     end
 
+    it 'shifts up to finger 1 and stays there, and starts at home' do
+      expect(played('violin', "e f g a|b c' d'2|", key: 'D')).to eq('E0 E1 E2 E1(3) E2(3) E3(3) E4(3)')
+      expect(played('violin', 'D B E c|F d G e|', key: 'D')).to start_with('D0 A1 D1 A2')
+    end
+
+    it 'opens the cello hand through A major, and stays in half position on the bass where the notes lie there' do
+      expect(played('cello', 'A,, B,, ^C, D,|E, ^F, ^G, A,|', key: 'A')).to eq('G1 G2x G4x D0 D1 D2x D4x A0')
+      expect(played('bass', 'E,, G,, B,, D,|C, A,, F,, E,,|', key: 'C')).to eq('E0 E4(half) A2(half) D0 A4(half) A0 E1(half) E0')
+    end
+
     it 'comes down two octaves with fourth fingers in that school' do
       expect(played('violin', 'g f e d|c B A G|F E D C|B, A, G,2|', key: 'G', fourth: 'fourth')).to eq('E2 E1 A4 A3 A2 A1 D4 D3 D2 D1 G4 G3 G2 G1 G0')
     end

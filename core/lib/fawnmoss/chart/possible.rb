@@ -126,10 +126,16 @@ module Fawnmoss
         if pitch.midi < @instrument.lowest.midi
           "#{pitch} lies below the lowest string of the #{@instrument.name} (#{@instrument.lowest} as written)"
         elsif wide.for(pitch).any?
-          "#{pitch} is not within reach in #{@request.positions.map { _1 == '1' ? 'first' : _1 }.join(' or ')} position on the #{@instrument.name}"
+          "#{pitch} is not within reach in #{reach_of_hand} position on the #{@instrument.name}"
         else
           "#{pitch} lies beyond the positions of the #{@instrument.name}"
         end
+      end
+
+      # "first", "first, second or third".
+      def reach_of_hand
+        names = @request.positions.map { Instrument::Position::ORDINALS.fetch(_1, _1) }
+        names.size < 2 ? names.first : "#{names[0..-2].join(', ')} or #{names.last}"
       end
 
       def remedy(offers)

@@ -4,8 +4,8 @@ module Fawnmoss
   module Fingering
     module Costs
       # Moving the hand. Cheaper, in hundredths of its price, where something helps: an open string or a rest gives it
-      # time, the same finger on the same string guides it, a semitone is near, a change of bow covers it. The best help
-      # counts.
+      # time, the same finger on the same string guides it, a semitone is near, going up to finger 1 or down from it moves the
+      # hand as a block, a change of bow covers it. The best help counts.
       class Shift < Term
         noun 'shift', 'shifts'
 
@@ -24,9 +24,12 @@ module Fawnmoss
           best = move.slurred ? 100 : weight(:shift_at_bow_change)
           best = [best, weight(:shift_with_time)].min if from.open? || to.open? || move.rest
           best = [best, weight(:shift_near)].min if distance == 1
+          best = [best, weight(:shift_by_first)].min if by_first?(from, to)
           best = [best, weight(:shift_on_one_finger)].min if from.finger == to.finger && from.string == to.string
           best
         end
+
+        def by_first?(from, to) = to.hand.spot > from.hand.spot ? to.finger == 1 : from.finger == 1
       end
     end
   end
