@@ -72,7 +72,7 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
 
   it 'refuses, with the bar, what would change the notes' do
     { "#{note}#{note}<note><grace/><pitch><step>F</step><octave>4</octave></pitch></note>" => /grace/, "#{note}#{note(inside: '<chord/>')}" => /same note twice/,
-      note('A', inside: '<chord/>') => /without a note before/, "#{note}<backup/>" => /second voice/,
+      note('A', inside: '<chord/>') => /without a note before/, note('A', inside: '<cue/>') => /cue notes/, "#{note}<backup/>" => /second voice/,
       note('H') => /not a pitch/, note(inside: '<time-modification><actual-notes>5</actual-notes><normal-notes>4</normal-notes></time-modification>') => /5 in the time of 4/ }
       .each do |inside, message|
       expect { described_class.read(one_bar(inside)) }.to raise_error(Fawnmoss::InvalidTune, message) { expect(_1.where[:bar]).to eq(1) }

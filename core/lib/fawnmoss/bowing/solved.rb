@@ -65,9 +65,6 @@ module Fawnmoss
         @notes[index].marks.intersect?(%i[staccato tenuto]) ? :hook : :slur
       end
 
-      # True when the sound is inside a stroke that began before it.
-      def inside?(index) = @planned[@stroke_of[index]].stroke.notes.first != index
-
       def cost = @planned.sum(&:cost)
 
       # Sentences for the chart.

@@ -26,16 +26,12 @@ module Fawnmoss
 
       def empty? = @pending[:notes].empty?
       def last_note = @pending[:notes].last || @bars.last&.dig(:notes, -1)
-      def last_bar = @bars.last
 
       # The notes added last that sound together: one, or those of a chord; none at the start.
       def last_notes
         notes = empty? ? @bars.last&.dig(:notes) || [] : @pending[:notes]
         notes.drop(notes.rindex { !_1[:chord] } || 0)
       end
-
-      # Changes something on the note added last (a tie, the end of a slur).
-      def amend(**attributes) = last_note&.merge!(attributes)
 
       def mark_repeat_start = @pending[:repeat_start] = true
       def mark_ending(number) = @pending[:ending] = number

@@ -19,9 +19,6 @@ module Fawnmoss
         self.class.new(**to_h, key: moved, bars: bars.map { |bar| move_bar(bar, interval) })
       end
 
-      # A copy whose notes are what the block makes of each.
-      def map_notes(&block) = self.class.new(**to_h, bars: bars.map { |bar| bar.with(notes: bar.notes.map(&block)) }.freeze)
-
       private
 
       def move_bar(bar, interval)

@@ -8,12 +8,7 @@ module Fawnmoss
       class Hop < Term
         noun 'hop of one finger', 'hops of one finger'
 
-        def cost(from, to, move)
-          return 0 if move.rest
-          return pair(from, to) unless from.double? || to.double?
-
-          from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
-        end
+        def cost(from, to, move) = move.rest ? 0 : dearest_pair(from, to)
 
         def reason(_from, to, _move) = "finger #{to.finger} hops across two strings"
 

@@ -32,6 +32,13 @@ module Fawnmoss
         def weight(name) = @weights.fetch(name)
         def string_name(place) = setting.instrument.string_names[place.string]
 
+        # What the term's pair(from, to) costs for two places; of double stops the dearest pair counts.
+        def dearest_pair(from, to)
+          return pair(from, to) unless from.double? || to.double?
+
+          from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
+        end
+
         # How many strings the arm must cross from one place or grip to the other.
         def apart(from, to)
           up = to.string - from.top

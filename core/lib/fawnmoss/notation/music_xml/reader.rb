@@ -135,6 +135,7 @@ module Fawnmoss
           voice = node.at_xpath('voice')&.text
           @voice ||= voice
           refuse('there is a second voice', 'Export a part with one voice.') if voice && voice != @voice
+          refuse('there are cue notes', 'Export the part without them.') if node.at_xpath('cue')
           refuse('a note without pitch', 'Only pitched notes are read.') if node.at_xpath('unpitched')
           left_out('ornament') if node.at_xpath('notations/ornaments/*[not(self::trill-mark or self::wavy-line or self::accidental-mark)]')
         end
