@@ -73,7 +73,7 @@ def growth
   [%w[violin simple], %w[cello full]].each do |id, version|
     times = tunes.each_with_index.map { |long, index| median([9, 5, 3][index], warm: 1) { solve(long, id, version) } }
     least = peak(abc('D4|'), id, version)
-    memory = [3, 32, 320].map { peak(abc(BARS * _1), id, version) - least }
+    memory = [3, 32, 320].map { [peak(abc(BARS * _1), id, version) - least, 0.5].max } # under half a MB is noise
     puts format('  growth, %s %s: %d, %d, %d notes take %.0f, %.0f, %.0f ms, powers %.2f and %.2f; %.0f, %.0f, %.0f MB, powers %.2f and %.2f',
                 id, version, *notes, *times, *powers(times, notes), *memory, *powers(memory, notes))
   end

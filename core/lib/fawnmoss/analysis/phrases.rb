@@ -37,6 +37,7 @@ module Fawnmoss
         return [0, 0] if @notes.size == 1
 
         @ends = @notes.map { ((_1.onset + _1.duration) / @bar).to_f } # bars from the start of the tune
+        @start = (@notes.first.onset / @bar).to_f
         best = [0.0]
         from = [nil]
         (1...@notes.size).each { |index| best[index], from[index] = reach(index, best) }
@@ -53,7 +54,7 @@ module Fawnmoss
         (index - 1).downto(0) do |start|
           next unless best[start]
 
-          bars = @ends[index] - (start.zero? ? (@notes.first.onset / @bar).to_f : @ends[start])
+          bars = @ends[index] - (start.zero? ? @start : @ends[start])
           break if bars > LONGEST && chosen
 
           total = best[start] + points - CUT - unfit(bars)

@@ -11,6 +11,7 @@ module Fawnmoss
       BREATH = 1.2 # seconds: a note this long can lend the time for a lift that is asked for
       LEADING = Rational(5, 2) # a stroke this many times as long, soon after, makes the first ones leading notes
       LONG = 1.0 # seconds: a note after which a short up-bow is better played near the frog
+      FIRST = { time: nil, asked_same: false, shape: nil, after_long: false }.freeze # nothing lies before the first stroke
       SHARE = { staccato: 0.5, tenuto: 0.9, off_string: 0.35 }.freeze # of the bow a note of its length would get
 
       # notes: Score::Played, one for each sound; meter: Theory::Meter; asked: Asked.
@@ -23,7 +24,7 @@ module Fawnmoss
       # Array of Stroke.
       def list
         opening = groups.index { |group| group.first.at.zero? && group.first.bar.positive? }
-        groups.each_with_index.map { |group, index| stroke(group, index, (weight_of_opening(group) if index == opening)) }
+        groups.each_with_index.map { |group, index| stroke(group, index, (weight_of_opening(index) if index == opening)) }
       end
 
       private
@@ -32,13 +33,13 @@ module Fawnmoss
         @groups ||= @notes.slice_when { |from, to| !joined?(from, to) }.to_a
       end
 
-      def weight_of_opening(group)
-        first = length(group)
-        near = groups.select { |other| other.first.bar.between?(group.first.bar, group.first.bar + 1) }
-        near.any? { length(_1) >= first * LEADING } ? :light : :firm
-      end
+      def lengths = @lengths ||= groups.map { |group| group.size == 1 ? group.first.duration : group.sum(0r, &:duration) }
 
-      def length(group) = group.sum(0r, &:duration)
+      def weight_of_opening(index)
+        bar = groups[index].first.bar
+        near = groups.each_index.select { |other| groups[other].first.bar.between?(bar, bar + 1) }
+        near.any? { lengths[_1] >= lengths[index] * LEADING } ? :light : :firm
+      end
 
       def joined?(from, to)
         pinned = @asked.pinned[to.index]
@@ -49,13 +50,16 @@ module Fawnmoss
 
       def stroke(group, index, opening)
         first = group.first
-        duration = length(group)
-        before = groups[index - 1] if index.positive?
-        Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration),
-                   strength: @meter.strength(first.at), opening:, last: index == groups.size - 1, time: before && time(group, before.last),
-                   marks: group.flat_map(&:marks).uniq, fixed: fixed(group), asked_same: before ? fixed(group) == fixed(before) : false,
-                   pinned: pinned(first), shape: before && shape(index),
-                   after_long: before ? seconds(length(before)) >= LONG : false, rock: rock(index), ideal: ideal(group, duration), middle: @asked.middle)
+        duration = lengths[index]
+        Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: @meter.strength(first.at),
+                   opening:, last: index == groups.size - 1, marks: group.flat_map(&:marks).uniq, fixed: fixed(group), pinned: pinned(first),
+                   rock: rock(index), ideal: ideal(group, duration), middle: @asked.middle, **(index.positive? ? joining(group, index) : FIRST))
+      end
+
+      # What decides how a stroke may join the one before.
+      def joining(group, index)
+        before = groups[index - 1]
+        { time: time(group, index, before.last), asked_same: fixed(group) == fixed(before), shape: shape(index), after_long: seconds(lengths[index - 1]) >= LONG }
       end
 
       def fixed(group) = group.filter_map { @asked.directions[_1.index] }.first
@@ -63,24 +67,26 @@ module Fawnmoss
 
       # A lift needs a rest or a phrase end; a long note lends the time where a bar begins after it (that is where most
       # phrases end) or where the teacher asks for a down-bow.
-      def time(group, before)
+      def time(group, index, before)
         return :rest if seconds(group.first.rest_before) >= 0.3
         return :breath if before.ends_phrase
 
         first = group.first
-        :long_note if seconds(before.duration) >= BREATH && (fixed(group) == :down || (first.at.zero? && before.duration * 2 >= 3 * length(group)))
+        :long_note if seconds(before.duration) >= BREATH && (fixed(group) == :down || (first.at.zero? && before.duration * 2 >= 3 * lengths[index]))
       end
 
       # Going on in the same direction is usual after the long note of a pair (dotted rhythm, long-short in compound time),
       # and on the second of two equal notes before a bar line in triple time.
       def shape(index)
-        before, this = groups.values_at(index - 1, index)
-        after = groups[index + 1]
+        before, this, after = groups[index - 1, 3]
         return if this.first.rest_before.positive? || !off_beat?(this)
-        return :pair if length(before) >= 2 * length(this) && (after.nil? || @meter.on_beat?(after.first.at))
+        return :pair if lengths[index - 1] >= 2 * lengths[index] && (after.nil? || @meter.on_beat?(after.first.at))
 
-        :up_up if @meter.triple? && length(before) == length(this) && after && after.first.at.zero? && !before.first.at.zero?
+        :up_up if lengths[index - 1] == lengths[index] && before_bar_line?(before, after)
       end
+
+      # In triple time, with the bar line before the next stroke and both notes of the pair in the bar.
+      def before_bar_line?(before, after) = @meter.triple? && after && after.first.at.zero? && !before.first.at.zero?
 
       def off_beat?(group) = @meter.strength(group.first.at) < 2
 
@@ -89,16 +95,20 @@ module Fawnmoss
         return unless @asked.rocks
 
         (0..3).each do |back|
-          near = groups[[index - back, 0].max, 4]
-          next unless near && near.size == 4 && index - back >= 0 && near.all?(&:one?)
-
-          strings = near.map { @asked.strings[_1.first.index] }
-          return strings[back] == strings.min ? :low : :high if strings[0] == strings[2] && strings[1] == strings[3] && (strings[0] - strings[1]).abs == 1
+          four = strings[index - back, 4] if index >= back
+          return four[back] == four.min ? :low : :high if four && rocking?(four)
         end
         nil
       end
 
-      def seconds(quarters) = (quarters * 60 / @asked.tempo).to_f
+      # String of every stroke of a single note, nil for slurs.
+      def strings = @strings ||= groups.map { |group| @asked.strings[group.first.index] if group.size == 1 }
+
+      def rocking?(four)
+        four.size == 4 && four.all? && four[0] == four[2] && four[1] == four[3] && (four[0] - four[1]).abs == 1
+      end
+
+      def seconds(quarters) = quarters.to_f * 60 / @asked.tempo
 
       # A quarter of the reference length gets a quarter of the bow; dots, dashes and bouncing notes less; never faster than
       # the arm.
@@ -116,7 +126,6 @@ module Fawnmoss
       end
 
       def longest_common
-        lengths = groups.map { length(_1) }
         total = lengths.sum
         lengths.tally.select { |length, count| length * count >= total * COMMON }.keys.max || lengths.max
       end
