@@ -59,7 +59,8 @@ module Fawnmoss
       # What decides how a stroke may join the one before.
       def joining(group, index)
         before = groups[index - 1]
-        { time: time(group, index, before.last), asked_same: fixed(group) == fixed(before), shape: shape(index), after_long: seconds(lengths[index - 1]) >= LONG }
+        { time: time(group, index, before.last), asked_same: fixed(group) == fixed(before), shape: shape(index),
+          after_long: seconds(lengths[index - 1]) >= LONG }
       end
 
       def fixed(group) = group.filter_map { @asked.directions[_1.index] }.first

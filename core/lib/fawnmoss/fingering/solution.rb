@@ -9,6 +9,7 @@ module Fawnmoss
       # the far ones that nobody asks about.
       Alternative = Value.of(:place, :extra, :changes)
 
+      WAYS = 100_000 # more slots than a note can have
       EXPLAINED = 3 # alternatives of a note whose changes are counted
 
       def initialize(solver:, best:)
@@ -19,6 +20,7 @@ module Fawnmoss
         @kinds = {}.compare_by_identity
         @placed = {}.compare_by_identity
         @placed_at = []
+        @packed = []
       end
 
       # Array of Place or Grip, one per sound.
@@ -122,13 +124,18 @@ module Fawnmoss
         @sums ||= @best.each_index.inject([0]) { |all, index| all << (all.last + packed(index, @best[index], index.positive? ? @best[index - 1] : nil)) }
       end
 
-      # What stands on a slot, and the step to it from the slot before (nil at the start), as packed counts.
+      # What stands on a slot, and the step to it from the slot before (nil at the start), as packed counts; remembered,
+      # because the alternatives of neighbouring notes go the same ways.
       def packed(index, slot, before)
-        place = @solver.place(index, slot)
-        total = placed(index)[place]
-        return total unless before
+        return placed(index)[@solver.place(index, slot)] unless before
 
-        total + @solver.steps(index).packed(@solver.place(index - 1, before), place, @solver.before(index - 1, before), @solver.settled(before))
+        (@packed[index] ||= {})[(before * WAYS) + slot] ||= arriving(index, slot, before)
+      end
+
+      def arriving(index, slot, before)
+        place = @solver.place(index, slot)
+        step = @solver.steps(index).packed(@solver.place(index - 1, before), place, @solver.before(index - 1, before), @solver.settled(before))
+        placed(index)[place] + step
       end
 
       def placed(index)
