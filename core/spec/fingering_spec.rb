@@ -135,13 +135,13 @@ RSpec.describe Fawnmoss::Fingering do
       described_class::Solver.new(sounds, candidates, Array.new(sounds.size), described_class::Terms.for(setting), 100, tables)
     end
 
-    [['violin', 'full', %w[1 3], 55..84], ['violin', 'simple', %w[1], 55..83], ['bass', 'full', %w[half 1 2], 40..60], ['cello', 'full', %w[1 2], 36..62]]
-      .each do |id, version, positions, range|
-      it "is the cheapest chain, and prices the others exactly: #{id}, #{version}" do
+    [['violin', 'full', %w[1 3], 55..84, 7], ['violin', 'simple', %w[1], 55..83, 7], ['viola', 'full', %w[half 1], 48..76, 7], ['bass', 'simple', %w[half 1], 40..59, 7],
+     ['bass', 'full', %w[half 1 2], 40..60, 7], ['cello', 'full', %w[1 2], 36..62, 6]].each do |id, version, positions, range, count|
+      it "is the cheapest chain of #{count} notes, and prices the others exactly: #{id}, #{version}" do
         random = Random.new(7)
         reachable = described_class::Candidates.new(instrument(id), positions)
-        8.times do
-          pitches = Array.new(5) do
+        6.times do
+          pitches = Array.new(count) do
             loop do
               midi = random.rand(range)
               spelled = pitch("#{%w[C C# D Eb E F F# G G# A Bb B][midi % 12]}#{(midi / 12) - 1}")
@@ -151,7 +151,7 @@ RSpec.describe Fawnmoss::Fingering do
           slurred = random.rand(2).zero?
           signs = { '#' => '^', 'b' => '_' }
           body = pitches.map { |p| "#{signs[p.name[1]]}#{p.letter}#{p.octave < 4 ? ',' * (4 - p.octave) : "'" * (p.octave - 4)}/" }
-          text = "#{'(' if slurred}#{body.join(' ')}#{')' if slurred} z3/"
+          text = "#{'(' if slurred}#{body.join(' ')}#{')' if slurred} z#{8 - count}/"
           solver = solver(tune(text, key: 'C'), id, version, positions)
           solution = solver.solve
           chains = solver.candidates.first.product(*solver.candidates.drop(1))
@@ -166,6 +166,22 @@ RSpec.describe Fawnmoss::Fingering do
           end
         end
       end
+    end
+  end
+
+  it 'leaves out no place of an opened cello hand that could make a chart cheaper' do
+    own = instrument('cello')
+    setting = described_class::Setting.new(weights: catalogue.weights('cello', 'full'), instrument: own, fourth: 'either', learnt: %i[fourth stretch], tempo: 90)
+    tables = described_class::Tables.new(setting, %w[1 2])
+    ['A,, B,, ^C, D,|_B,, C, _E, F,|', 'D, ^F, E, ^G,|A, _B, A, ^F,|', 'E,, ^F,, ^G,, B,,|^C, _E, F, ^F,|'].each do |body|
+      sounds = described_class::Sounds.of(tune(body, key: 'C').played)
+      charts = %i[for all].map do |which|
+        candidates = sounds.map { tables.candidates.send(which, _1.first.pitch) }
+        described_class::Solver.new(sounds, candidates, Array.new(sounds.size), described_class::Terms.for(setting), 90, tables).solve
+      end
+      expect(charts.map(&:total).uniq.size).to eq(1)
+      prices = charts.map { |solution| sounds.each_index.map { |at| solution.alternatives(at).to_h { [_1.place.visible, _1.extra] } } }
+      expect(prices.first).to eq(prices.last)
     end
   end
 
