@@ -7,13 +7,13 @@ module Fawnmoss
     # for two and more): the memory that the terms need. Time and memory are linear in the notes. Ties go to the slot met
     # first, that is, in the order of Candidates.
     #
-    # Inside, only integers and flat arrays: these loops are the engine's busiest, so they are written out plainly with
-    # `while`. A slot is (place * strings before + number of the string before) * memory + settled, with memory 3, or 1 in a
-    # tune where no hand ever moves.
-    # rubocop:disable-next Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize -- calls would cost more than they say here
+    # Inside, only integers and flat arrays; the loops themselves are in Passes. A slot is (place * strings before + number of
+    # the string before) * memory + settled, with memory 3, or 1 in a tune where no hand ever moves.
     class Solver
+      include Passes
+      include StillPasses
+
       FORBIDDEN = 1_000_000_000 # added to places a pin rules out; more than any chart can cost
-      NEVER = 1 << 50
       SETTLED = 2
       START = [Steps::NOWHERE].freeze # the strings before the first sound
 
@@ -57,26 +57,13 @@ module Fawnmoss
       def best_slots(index)
         costs = @costs[index]
         rests = @rests[index]
-        stride = @strides[index]
-        found = []
-        slot = 0
-        while slot < costs.size
-          stop = slot + stride
-          least = NEVER
-          best = nil
-          while slot < stop
-            if costs[slot] < NEVER && costs[slot] + rests[slot] < least
-              least = costs[slot] + rests[slot]
-              best = slot
-            end
-            slot += 1
-          end
-          found << best
+        costs.each_index.each_slice(@strides[index]).map do |slots|
+          reached = slots.select { costs[_1] < NEVER }
+          reached.min_by { costs[_1] + rests[_1] }
         end
-        found
       end
 
-      # Number of steps from slot to place that one pass visited.
+      # Number of steps from slot to place: every slot that can be reached, with every place of the next sound.
       def transitions = (1...@sounds.size).sum { |index| @costs[index - 1].count { _1 < NEVER } * @candidates[index].size }
 
       private
@@ -101,74 +88,14 @@ module Fawnmoss
         @candidates.first.each_index { |place| first[((place + 1) * @memory) - 1] = @arrivals.first[place] }
         @costs = [first]
         @froms = [[]]
-        (1...@sounds.size).each { |index| advance(index) }
-      end
-
-      # Costs of all slots of a sound, from those of the sound before.
-      def advance(index)
-        last = @costs[index - 1]
-        width = @steps[index].width
-        prices, targets = @rows[index]
-        cost = Array.new(width * @strides[index], NEVER)
-        from = Array.new(cost.size)
-        slot = 0
-        edge = 0
-        while slot < last.size
-          stop = edge + width
-          if (base = last[slot]) < NEVER
-            while edge < stop
-              total = base + prices[edge]
-              if total < cost[target = targets[edge]]
-                cost[target] = total
-                from[target] = slot
-              end
-              edge += 1
-            end
-          end
-          edge = stop
-          slot += 1
-        end
-        @costs << cost
-        @froms << from
+        (1...@sounds.size).each { |index| @memory == 1 ? advance_still(index) : advance(index) }
       end
 
       def backward
         @rests = Array.new(@sounds.size)
         @aheads = Array.new(@sounds.size, [])
         @rests[-1] = Array.new(@costs.last.size, 0)
-        (@sounds.size - 2).downto(0) { |index| look_ahead(index) }
-      end
-
-      # Costs from all slots of a sound to the end, from those of the sound after.
-      def look_ahead(index)
-        costs = @costs[index]
-        width = @steps[index + 1].width
-        prices, targets = @rows[index + 1]
-        after = @rests[index + 1]
-        rest = Array.new(costs.size, NEVER)
-        ahead = Array.new(costs.size)
-        slot = 0
-        edge = 0
-        while slot < costs.size
-          stop = edge + width
-          if costs[slot] < NEVER
-            least = NEVER
-            best = nil
-            while edge < stop
-              if (total = prices[edge] + after[targets[edge]]) < least
-                least = total
-                best = edge
-              end
-              edge += 1
-            end
-            rest[slot] = least
-            ahead[slot] = targets[best]
-          end
-          edge = stop
-          slot += 1
-        end
-        @rests[index] = rest
-        @aheads[index] = ahead
+        (@sounds.size - 2).downto(0) { |index| @memory == 1 ? look_ahead_still(index) : look_ahead(index) }
       end
 
       def trace_best

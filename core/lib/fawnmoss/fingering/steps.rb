@@ -29,10 +29,15 @@ module Fawnmoss
         @rows = {}
       end
 
-      # Prices and targets for the solver: a row for every slot gone from, in it an entry for every place gone to. befores: the
-      # strings that slots gone from tell apart; arrivals: what the places gone to cost by themselves. Returns [prices, targets],
-      # targets being slots of the next sound.
+      # Tables for the solver: a row for every place gone from and every string before it, in it an entry for every place gone
+      # to, those that leave the hand where it is first. befores: the strings that slots gone from tell apart; arrivals: what
+      # the places gone to cost by themselves. Returns Rows.
       def rows(befores, arrivals) = (@rows[befores] ||= {})[arrivals] ||= build_rows(befores, arrivals)
+
+      # prices and targets by entry (a target is the slot of the next sound right after a shift; settled ones follow it); stays:
+      # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
+      # note later.
+      Rows = Struct.new(:prices, :targets, :stays, :again, :soon)
 
       # What the terms that cost something on the way add to a packed count (see Terms). from, to: places by number; before:
       # string of the note before from, or NOWHERE; settled: notes since the last shift, 0..2.
@@ -65,32 +70,24 @@ module Fawnmoss
       end
 
       def build_rows(befores, arrivals)
-        prices = []
-        targets = []
+        rows = Rows.new([], [], [], @terms.rushing.price(0, @move), @terms.rushing.price(1, @move))
         back = @terms.returning.price(2, @move)
-        rush = [0, 1, 2].map { @terms.rushing.price(_1, @move) }
         @from.each_with_index do |place, from|
           base = @strings.index(place.string) * @memory
+          staying, moving = arrivals.each_index.partition { !@moved[(from * @width) + _1] }
           befores.each do |before|
-            ((3 - @memory)..2).each { |settled| build_row(from * @width, base, before, settled, back, rush[settled], arrivals, prices, targets) }
+            (staying + moving).each { |to| add_entry(rows, (from * @width) + to, arrivals[to], (to * @strings.size * @memory) + base, before, back) }
+            rows.stays << staying.size
           end
         end
-        [prices, targets]
+        rows
       end
 
-      # memory 1 knows only settled hands (2).
-      def build_row(edge, base, before, settled, back, rush, arrivals, prices, targets)
-        stride = @strings.size * @memory
-        stay = @memory == 1 ? 0 : [settled + 1, 2].min
-        arrivals.each do |arrival|
-          price = @prices[edge] + arrival
-          price += back if before == @backs[edge] && before != NOWHERE
-          price += rush if @moved[edge]
-          prices << price
-          targets << (@moved[edge] ? base : base + stay)
-          base += stride
-          edge += 1
-        end
+      def add_entry(rows, edge, arrival, target, before, back)
+        price = @prices[edge] + arrival
+        price += back if before == @backs[edge] && before != NOWHERE
+        rows.prices << price
+        rows.targets << target
       end
     end
   end

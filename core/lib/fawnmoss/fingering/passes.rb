@@ -1,0 +1,137 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # One step of Solver's two passes, for hands that move: three slots for a place and a string before it. These loops are the
+    # engine's busiest, so they are written out plainly, without calls.
+    # rubocop:disable-next Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize, Metrics/CyclomaticComplexity, Metrics/PerceivedComplexity -- calls would cost more than they say here
+    module Passes
+      NEVER = 1 << 50
+
+      private
+
+      # Costs of all slots of a sound, from those of the sound before. What a hand that stays costs is the same one note after a
+      # shift and later, so those two go on together; a shift goes on from the best of all three.
+      def advance(index)
+        last = @costs[index - 1]
+        width = @steps[index].width
+        rows = @rows[index]
+        prices = rows.prices
+        targets = rows.targets
+        stays = rows.stays
+        again = rows.again
+        soon = rows.soon
+        cost = Array.new(width * @strides[index], NEVER)
+        from = Array.new(cost.size)
+        slot = edge = row = 0
+        while slot < last.size
+          fresh = last[slot]
+          later = last[slot + 1]
+          shift = fresh + again
+          shift_slot = slot
+          if later + soon < shift
+            shift = later + soon
+            shift_slot = slot + 1
+          end
+          later_slot = slot + 1
+          if last[slot + 2] < later
+            later = last[slot + 2]
+            later_slot = slot + 2
+          end
+          if last[slot + 2] < shift
+            shift = last[slot + 2]
+            shift_slot = slot + 2
+          end
+          stop = edge + stays[row]
+          if later < NEVER
+            at = edge
+            while at < stop
+              if (total = later + prices[at]) < cost[target = targets[at] + 2]
+                cost[target] = total
+                from[target] = later_slot
+              end
+              at += 1
+            end
+          end
+          if fresh < NEVER
+            at = edge
+            while at < stop
+              if (total = fresh + prices[at]) < cost[target = targets[at] + 1]
+                cost[target] = total
+                from[target] = slot
+              end
+              at += 1
+            end
+          end
+          edge += width
+          if shift < NEVER
+            at = stop
+            while at < edge
+              if (total = shift + prices[at]) < cost[target = targets[at]]
+                cost[target] = total
+                from[target] = shift_slot
+              end
+              at += 1
+            end
+          end
+          slot += 3
+          row += 1
+        end
+        @costs << cost
+        @froms << from
+      end
+
+      # Costs from all slots of a sound to the end, from those of the sound after.
+      def look_ahead(index)
+        costs = @costs[index]
+        width = @steps[index + 1].width
+        rows = @rows[index + 1]
+        prices = rows.prices
+        targets = rows.targets
+        stays = rows.stays
+        after = @rests[index + 1]
+        rest = Array.new(costs.size, NEVER)
+        ahead = Array.new(costs.size)
+        slot = edge = row = 0
+        while slot < costs.size
+          later = fresh = shift = NEVER
+          later_slot = fresh_slot = shift_slot = nil
+          stop = edge + stays[row]
+          last = edge + width
+          while edge < stop
+            price = prices[edge]
+            if (total = price + after[target = targets[edge] + 2]) < later
+              later = total
+              later_slot = target
+            end
+            if (total = price + after[target - 1]) < fresh
+              fresh = total
+              fresh_slot = target - 1
+            end
+            edge += 1
+          end
+          while edge < last
+            if (total = prices[edge] + after[target = targets[edge]]) < shift
+              shift = total
+              shift_slot = target
+            end
+            edge += 1
+          end
+          moved = shift + rows.again < fresh
+          rest[slot] = moved ? shift + rows.again : fresh
+          ahead[slot] = moved ? shift_slot : fresh_slot
+          moved = shift + rows.soon < later
+          rest[slot + 1] = moved ? shift + rows.soon : later
+          ahead[slot + 1] = moved ? shift_slot : later_slot
+          moved = shift < later
+          rest[slot + 2] = moved ? shift : later
+          ahead[slot + 2] = moved ? shift_slot : later_slot
+          slot += 3
+          row += 1
+        end
+        @rests[index] = rest
+        @aheads[index] = ahead
+      end
+    end
+  end
+end
