@@ -6,7 +6,8 @@ require 'rack/session'
 
 module FawnmossServer
   module Boot
-    # The order in which a request passes through: log, headers, JSON only, same origin, session, accounts, routes.
+    # The order in which a request passes through: log, headers, JSON only, same origin, session (renewed by
+    # /api alone), accounts, routes.
     module Stack
       BODY = 12_000_000 # bytes: the largest file in base64, with room
 
@@ -19,6 +20,7 @@ module FawnmossServer
           use SameOrigin, logger: Logger.new(IO::NULL)
           use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400
+          use OnlyApi
           use Guard
           use Accounts
           run App

@@ -61,6 +61,12 @@ RSpec.describe 'accounts' do
     expect(status).to eq(401)
   end
 
+  it 'renews the session in answers of the interface alone, so that no late file brings an ended session back' do
+    log_in
+    with_cookie = %w[/api/session /healthz /favicon.ico /pupils].select { |path| get(path, {}, 'HTTP_HOST' => '127.0.0.1') && last_response['set-cookie'] }
+    expect(with_cookie).to eq(['/api/session'])
+  end
+
   it 'refuses other sites, forms, null origins and foreign host names' do
     log_in
     api(:post, '/api/pupils', { name: 'X', instrument: 'violin' }, 'HTTP_ORIGIN' => 'https://elsewhere.example')
