@@ -5,8 +5,8 @@ module Fawnmoss
     # What to get ready and when: an open string before a stretch, a shift or a new pattern sets the hand; a crossing down
     # onto 4 sets the whole block; a low 2 is found from the frame of 1 and 3 (guide page on fingering, marks derived).
     class Prepares
-      # instrument: Instrument; notes: Score::Played; places: Place of each; changes: indices of notes that change the pattern
-      # of their string.
+      # instrument: Instrument; notes: Score::Played; places: Place of each; changes: Set of the indices of notes that
+      # change the pattern of their string.
       def initialize(instrument, notes, places, changes)
         @instrument = instrument
         @notes = notes
@@ -24,8 +24,8 @@ module Fawnmoss
       private
 
       def open_string(index)
-        later = ((index + 1)...@places.size).find { !@places[_1].open? }
-        return unless later && later <= index + 2
+        later = [index + 1, index + 2].find { |near| near < @places.size && !@places[near].open? }
+        return unless later
 
         place = @places[later]
         what = if !place.hand.same_spot?(@places[index].hand) || moved_before?(index) then "the hand in #{place.hand.words}"

@@ -9,7 +9,7 @@ module Fawnmoss
       ODD = [[1, :low], [3, :high], [4, :low]].freeze # outside the plain frame of first position
 
       # notes: Score::Played, one per sound; places: Place or Grip of each; bows: { direction:, join:, short:, ... } of each;
-      # changes: indices of sounds that change a pattern; upper: true on violin and viola; tempo: quarters a minute.
+      # changes: Set of the indices of sounds that change a pattern; upper: true on violin and viola; tempo: quarters a minute.
       def initialize(notes, places, bows, changes:, upper:, tempo:)
         @notes = notes
         @places = places

@@ -5,7 +5,7 @@ module Fawnmoss
     # Puts a solved fingering and bowing together with everything a chart can tell about them.
     class Build
       # sounds: lists of Score::Played that sound together; fingers: Fingering::Solution; bows: Bowing::Solved; pinned: { place:,
-      # direction:, join: } with the indices of the notes where the teacher fixed it; tempo: quarters a minute; drills: by cause.
+      # direction:, join: } with the Set of the indices of the notes where the teacher fixed it; tempo: quarters a minute; drills: by cause.
       def initialize(tune:, request:, sounds:, fingers:, bows:, pinned:, tempo:, warnings:, drills:)
         @tune = tune
         @request = request
@@ -49,7 +49,7 @@ module Fawnmoss
       def crossings = Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur })
       def same_bars = @same_bars ||= Analysis::Sameness.bars(@tune)
       def changes = @changes ||= Analysis::Patterns.changes(@instrument, @notes, @places)
-      def changed = @changed ||= changes.map(&:index)
+      def changed = @changed ||= changes.to_set(&:index)
       def hand_map = @hand_map ||= Analysis::HandMap.new(@instrument)
       def played = @played ||= @places.zip(@notes.map(&:pitch))
       def demands = @demands ||= Analysis::Demands.new(@tune, @instrument, @sounds, @grips, @bows.map { _1[:join] })
@@ -67,7 +67,7 @@ module Fawnmoss
       def spots
         heads = changed.map { @notes[_1].head }
         position = @heads.each_with_index.to_h { |head, at| [head.index, at] }
-        troubles = Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.map { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
+        troubles = Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.to_set { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
         Analysis::Spots.new(@drills, had: @request.had, same: same_bars).list(@heads.each_index.map { |at| [@heads[at].bar, troubles.for(at)] })
       end
 
@@ -80,7 +80,7 @@ module Fawnmoss
         @sounds.each_index.flat_map { |at| sound(at) }
       end
 
-      def pinned_sounds = @sounds.each_index.select { |at| @sounds[at].any? { @pinned[:place].include?(_1.index) } }
+      def pinned_sounds = @sounds.each_index.select { |at| @sounds[at].any? { @pinned[:place].include?(_1.index) } }.to_set
 
       def sound(at)
         reasons = @reasons.for(at)

@@ -98,7 +98,7 @@ module Fawnmoss
       end
 
       def impossible_pin(pin, note, at)
-        reasons = Fingering::Reasons.new(@instrument, nil, [])
+        reasons = Fingering::Reasons.new(@instrument, nil, Set.new)
         reason = "#{note.pitch} cannot be played there (#{pin.words})"
         reason = "#{note.pitch} cannot be played there (#{pin.words}) together with the mark on the other note" if @allowed[at]
         possible = @usual.for_sound(@sounds[at]).uniq(&:visible).map { reasons.name(_1) }

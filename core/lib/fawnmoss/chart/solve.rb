@@ -33,7 +33,7 @@ module Fawnmoss
       # Returns Chart or Impossible.
       def chart
         solve || Build.new(tune: @tune, request: @request, sounds: @sounds, fingers: @fingers, bows: @bows, tempo:, warnings: @warnings,
-                           pinned: { place: @placed, direction: turned.keys, join: joins.keys }, drills: @catalogue.drills).chart
+                           pinned: { place: @placed.to_set, direction: turned.keys.to_set, join: joins.keys.to_set }, drills: @catalogue.drills).chart
       end
 
       def outline

@@ -7,7 +7,7 @@ module Fawnmoss
       NUMBERS = %w[no one two three four five six].freeze
       ORDINALS = %w[first second third fourth].freeze
 
-      # pinned: indices of the sounds the teacher set.
+      # pinned: Set of the indices of the sounds the teacher set.
       def initialize(instrument, solution, pinned)
         @instrument = instrument
         @solution = solution
