@@ -13,7 +13,7 @@ require_relative 'page'
 
 CATALOGUE = FawnmossData.load
 BARS = 'D E F G|A G A B|A G F E|D E F D|D/E/F/G/ A2|(A B) A2|B2 A/G/F/E/|F2 D2|' # in everybody's first position
-OPEN = 'D A D A|E F =F ^F|D2 A2|D A D A|D A D A|E =F F G|D A D A|D4|' # runs of open strings, changed patterns
+OPEN = 'D A D A|D2 A2|D D A A|D4|D A D2|A D A D|A2 D2|D4|' # a beginner's tune: nothing but open strings
 
 def ms
   start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -76,7 +76,7 @@ def growth
     least = peak(abc('D4|'), id, version)
     memory = [3, 32, 320].map { [peak(abc(bars * _1), id, version) - least, 0.5].max } # under half a MB is noise
     puts format('  growth, %s %s%s: %d, %d, %d notes take %.0f, %.0f, %.0f ms, powers %.2f and %.2f; %.0f, %.0f, %.0f MB, powers %.2f and %.2f',
-                id, version, (' with open strings' if bars == OPEN), *notes, *times, *powers(times, notes), *memory, *powers(memory, notes))
+                id, version, (' of open strings' if bars == OPEN), *notes, *times, *powers(times, notes), *memory, *powers(memory, notes))
   end
 end
 
