@@ -73,7 +73,7 @@ module FawnmossServer
     def joins(version)
       return if version == 'full' || !pupil
 
-      { hook: 'bow.hook', stop: 'bow.same-way', lift: 'bow.lift', recovery: 'bow.recovery' }.select { |_, skill| states.had?(skill) }.keys
+      Fawnmoss::Analysis::Demands::JOINS.except(:slur).select { |_, skill| states.had?(skill) }.keys
     end
 
     # The simple version breaks slurs until the pupil has them; the full one keeps them as printed.

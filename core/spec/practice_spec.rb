@@ -126,7 +126,7 @@ RSpec.describe Fawnmoss::Practice do
     it 'finds one key for a mixed group, each instrument in its own octave' do
       requests = %w[violin viola cello bass].map { Fawnmoss::Chart::Request.build(instrument: instrument(_1)) }
       best = described_class::FriendlyKeys.new(melody, catalogue).for_group(requests).first
-      charts = best.interval.zip(requests).map { |transpose, request| Fawnmoss::Chart::Solve.call(melody, request.with(transpose:), catalogue) }
+      charts = best.interval.zip(requests).map { |transpose, request| Fawnmoss::Chart::Solve.call(melody, request.copy(transpose:), catalogue) }
       expect(charts.map { _1.tune.key.name }.uniq).to eq([best.key])
       expect(charts.map { _1.demand_bars.size }.max).to eq(best.unmet.size)
     end

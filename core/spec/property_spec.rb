@@ -71,7 +71,7 @@ RSpec.describe 'properties of charts' do
         other = entry.alternatives.sample(random:) or next
         string = instrument(id).string_names[other.place.string]
         fixed = pin(entry.note.id, string:, finger: other.place.finger, position: other.place.open? ? nil : other.place.hand.name)
-        pinned = Fawnmoss::Chart::Solve.call(free.tune, free.request.with(pins: [fixed]), catalogue)
+        pinned = Fawnmoss::Chart::Solve.call(free.tune, free.request.copy(pins: [fixed]), catalogue)
         expect(pinned.entries[entry.note.index].place.visible).to eq(other.place.visible)
         expect(other.extra).to be_within(1e-9).of(pinned.cost - free.cost)
       end

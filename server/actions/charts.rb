@@ -70,7 +70,7 @@ module FawnmossServer
       # The pins without those of a note; without any bow mark when the trouble shows on a note that has none.
       def self.without(pins, note)
         left = pins.reject { _1.note == note }
-        left.size < pins.size ? left : pins.map { |pin| pin.class.new(**pin.to_h, direction: nil, join: nil) }.select(&:place?)
+        left.size < pins.size ? left : pins.map { |pin| pin.copy(direction: nil, join: nil) }.select(&:place?)
       end
 
       def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today, chart.instrument) : Subject.instrument(chart.instrument)

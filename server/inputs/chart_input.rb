@@ -3,7 +3,7 @@
 module FawnmossServer
   module Inputs
     JOINS = Fawnmoss::Chart::Pin::JOINS.map(&:to_s).freeze
-    CHOICES = { 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'shift' => %w[old new frame], 'slide' => %w[old new] }.freeze
+    CHOICES = Fawnmoss::Chart::Request::CHOICES.except('version').freeze
 
     # A chart's choices and pins as sent.
     ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do

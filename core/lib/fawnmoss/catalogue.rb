@@ -32,12 +32,12 @@ module Fawnmoss
     #   catalogue.weights('violin', 'simple')[:crossing] # => 100
     def weights(id, version) = @weights.fetch(id).fetch(version)
 
-    # Fingering tables for what a Chart::Request asks, kept for the settings met last.
+    # Fingering tables for what a Chart::Request asks, kept for the settings met last. The tempo plays no part in them.
     def tables(request)
       own = request.instrument
       key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt]
       @tables.shift if @tables.size >= KEPT && !@tables.key?(key)
-      (@tables[key] ||= Fingering::Tables.new(setting(request, 72), request.positions)).tidy
+      (@tables[key] ||= Fingering::Tables.new(setting(request, Chart::Solve::TEMPO), request.positions)).tidy
     end
 
     # What the fingering's cost terms look at. tempo: quarters a minute.
@@ -50,7 +50,7 @@ module Fawnmoss
     def skills_for(instrument_id)
       own = skills.select { _1.for?(instrument_id) }
       ids = own.map(&:id)
-      own.map { |skill| skill.class.new(**skill.to_h, needs: skill.needs & ids) }
+      own.map { |skill| skill.copy(needs: skill.needs & ids) }
     end
   end
 end

@@ -14,6 +14,10 @@ module Fawnmoss
           freeze
         end
 
+        # A copy with some fields changed.
+        #   Value.of(:line, :column).new(line: 1, column: 4).copy(column: 5).column # => 5
+        def copy(**changes) = self.class.new(**to_h, **changes)
+
         # What a value works out once, when it is built, and keeps.
         def derive; end
 

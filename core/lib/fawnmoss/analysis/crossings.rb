@@ -12,7 +12,7 @@ module Fawnmoss
       def self.by_bar(notes, places, slurred)
         counts = Hash.new { |known, bar| known[bar] = [0, 0, 0] }
         notes.each_index.drop(1).each do |index|
-          apart = apart(places[index - 1], places[index])
+          apart = places[index - 1].apart(places[index])
           next if apart.zero?
 
           count = counts[notes[index].bar]
@@ -22,9 +22,6 @@ module Fawnmoss
         end
         counts.map { |bar, (crossings, skips, inside)| Count.new(bar:, crossings:, skips:, slurred: inside) }
       end
-
-      # Strings between two places: 0 on the same, 1 to a neighbour, 2 and more over one.
-      def self.apart(from, to) = [to.string - from.top, from.string - to.top, 0].max
     end
   end
 end

@@ -74,7 +74,7 @@ module Fawnmoss
       def crossing(at)
         return [] if at.zero?
 
-        apart = Crossings.apart(@places[at - 1], @places[at])
+        apart = @places[at - 1].apart(@places[at])
         [[], ['crossing.next']].fetch(apart, ['crossing.next', 'crossing.skip'])
       end
     end

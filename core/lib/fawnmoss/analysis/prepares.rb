@@ -30,7 +30,7 @@ module Fawnmoss
         place = @places[later]
         what = if !place.hand.same_spot?(@places[index].hand) || moved_before?(index) then "the hand in #{place.hand.words}"
                elsif place.placement == :extended then "the stretch to finger #{place.finger}"
-               elsif @changes.include?(later) then "#{placed(place)} on the #{name(place)} string"
+               elsif @changes.include?(later) then "#{Patterns.words(place)} on the #{name(place)} string"
                end
         what && "While it sounds, set #{what}."
       end
@@ -65,7 +65,6 @@ module Fawnmoss
         'Set 1 and 3 first: low 2 stands beside 1.'
       end
 
-      def placed(place) = "#{"#{place.placement} " if %i[low high].include?(place.placement)}#{place.finger}"
       def name(place) = @instrument.string_names[place.string]
     end
   end

@@ -27,7 +27,7 @@ module Fawnmoss
 
       def self.longest(tune, notes)
         note = notes.max_by(&:duration)
-        "#{note.bar}:#{Notation::Fraction.text(tune.meter.count_at(note.at))}"
+        Notation::Fraction.place(note.bar, tune.meter.count_at(note.at))
       end
 
       # "count six, feel two" in 6/8; "count three" in 3/4.

@@ -9,8 +9,6 @@ module Fawnmoss
       # 'same bow' (inside a slur) or nil when the hand moves while a string is open or in a rest; words: for the chart.
       Shift = Value.of(:from, :to, :lead, :slide, :words)
 
-      ORDINALS = %w[first second third fourth].freeze
-
       # lead, slide: the teacher's usual way.
       def initialize(lead:, slide:)
         @lead = lead

@@ -29,11 +29,11 @@ module Fawnmoss
 
         from, to = @places.values_at(index - 1, index)
         [*crossing(index, from, to), ('shift' unless from.hand.same_spot?(to.hand)),
-         (same_finger(index, from, to) unless @notes[index].rest_before.positive?)].compact
+         (same_finger(from, to) unless @notes[index].rest_before.positive?)].compact
       end
 
       def crossing(index, from, to)
-        apart = Crossings.apart(from, to)
+        apart = from.apart(to)
         return [] if apart.zero?
         return ['rocking'] if apart == 1 && fast?(index) && rocking?(index)
 
@@ -50,7 +50,7 @@ module Fawnmoss
 
       def rocking?(index) = back?(index) && index > 2 && @places[index - 3].string == @places[index - 1].string
 
-      def same_finger(_index, from, to)
+      def same_finger(from, to)
         return if from.open? || from.double? || to.double? || from.finger != to.finger
         return 'one finger on two strings' if from.string != to.string
 

@@ -12,13 +12,12 @@ module Fawnmoss
       # Under two thirds of the bow it wants; half is enough for the two notes of a hook, which share a bow. Small strokes
       # squeezed a little are no shortage: only from WANTS up; nor is a stroke that is small on purpose.
       def short?
-        return false if stroke.ideal < Planned::WANTS || join == :recovery || (join == :start && from == Planned::BALANCE)
+        return false if stroke.ideal < Planned::WANTS || join == :recovery || (join == :start && (from * Planner::CELLS).round == Planner::BALANCE)
 
         length < (stroke.ideal * (shared ? 1/2r : 2/3r)) - 1e-9
       end
     end
 
     Planned::WANTS = 0.4
-    Planned::BALANCE = 0.3125 # Planner::BALANCE as a share
   end
 end

@@ -61,7 +61,7 @@ module Fawnmoss
       end
 
       def phrase(phrase)
-        [phrase.from, phrase.to].map { |at| "#{@heads[at].bar}:#{Notation::Fraction.text(@tune.meter.count_at(@heads[at].at))}" }.then { |from, to| { from:, to: } }
+        [phrase.from, phrase.to].map { |at| Notation::Fraction.place(@heads[at].bar, @tune.meter.count_at(@heads[at].at)) }.then { |from, to| { from:, to: } }
       end
 
       def spots

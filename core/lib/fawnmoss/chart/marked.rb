@@ -22,8 +22,8 @@ module Fawnmoss
       end
 
       def tune
-        bars = @tune.bars.map { |bar| bar.with(notes: bar.notes.slice_before { !_1.chord }.flat_map { chord(_1) }) }
-        @tune.class.new(**@tune.to_h, bars: bars.freeze)
+        bars = @tune.bars.map { |bar| bar.copy(notes: bar.chords.flat_map { chord(_1) }.freeze) }
+        @tune.copy(bars: bars.freeze)
       end
 
       private
@@ -33,7 +33,7 @@ module Fawnmoss
         ids = notes.map(&:id)
         head = { bow: ids.filter_map { @bows[_1] }.first, slur_start: ids.any? { @starts[_1] }, slur_stop: ids.any? { @stops[_1] } }
         notes.each_with_index.map do |note, index|
-          note.with(**place(note), **(index.zero? ? head : { bow: nil, slur_start: false, slur_stop: false }))
+          note.copy(**place(note), **(index.zero? ? head : { bow: nil, slur_start: false, slur_stop: false }))
         end
       end
 

@@ -12,17 +12,17 @@ module Fawnmoss
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], **bowing)
-        version = choice('version', version || 'simple', %w[simple full])
-        fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'), %w[open fourth either])
+        version = choice('version', version || 'simple')
+        fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
         new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
             learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
             **bowing(version, **bowing))
       end
 
       def self.bowing(version, tempo: nil, start: nil, slurs: nil, joins: nil, shift: nil, slide: nil)
-        { tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s, %w[down up balance]).to_sym,
+        { tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
           slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[hook lift recovery] : []),
-          shift: choice('shift', shift || 'old', %w[old new frame]), slide: choice('slide', slide || 'old', %w[old new]) }
+          shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old') }
       end
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
@@ -40,7 +40,8 @@ module Fawnmoss
                                where: { field: 'positions' }, remedy: "Choose from #{instrument.hand.position_names.join(', ')}.")
       end
 
-      def self.choice(field, value, allowed)
+      def self.choice(field, value)
+        allowed = self::CHOICES.fetch(field)
         return value if allowed.include?(value)
 
         raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }, remedy: "Choose #{allowed.join(' or ')}.")
@@ -52,9 +53,10 @@ module Fawnmoss
         raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
       end
       private_class_method :bowing, :learnt, :known, :choice, :number
-
-      # A copy with some choices changed.
-      def with(**changes) = self.class.new(**to_h, **changes)
     end
+
+    # What each named choice may be.
+    Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance],
+                         'shift' => %w[old new frame], 'slide' => %w[old new] }.each_value(&:freeze).freeze
   end
 end

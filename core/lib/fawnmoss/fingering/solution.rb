@@ -34,7 +34,7 @@ module Fawnmoss
       def fired(index)
         place = places[index]
         packed = packed(index, @best[index], index.positive? ? @best[index - 1] : nil)
-        @terms.named(packed).map { |term| [term, (subject(term, place, index) if @terms.placing?(term) || @terms.gripping.include?(term))] }
+        @terms.named(packed).map { |term| [term, (subject(term, place, index) if @terms.standing?(term))] }
       end
 
       # Alternatives for sound `index`, cheapest first.
@@ -145,7 +145,7 @@ module Fawnmoss
         end
       end
 
-      def pack(fired) = fired.sum { |term, _| @terms.units[term] }
+      def pack(fired) = fired.sum { @terms.units[_1] }
 
       # Of a double stop the note that the term fires for.
       def subject(term, place, index)

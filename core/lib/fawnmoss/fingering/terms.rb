@@ -32,7 +32,8 @@ module Fawnmoss
       # The terms in a packed count of one note, in order.
       def named(packed) = @named[packed] ||= @units.reject { |_, unit| ((packed / unit) % self.class::MIDDLE).zero? }.keys
 
-      def placing?(term) = placing.include?(term)
+      # True for a term that looks at one place or grip, false for one about the way there.
+      def standing?(term) = placing.include?(term) || gripping.include?(term)
 
       # The difference of two packed counts: { term class => more or fewer }, without the ones that are equal.
       def unpack(difference)
@@ -40,11 +41,10 @@ module Fawnmoss
         @units.to_h { |term, unit| [term.class, ((biased / unit) % (2 * self.class::MIDDLE)) - self.class::MIDDLE] }.reject { |_, count| count.zero? }
       end
 
-      # [[term, cost, place], ...] of the terms that cost something for a Place or Grip by itself.
+      # The terms that cost something for a Place or Grip by itself, once for each note that they fire for.
       def placed(candidate, note)
-        fired = candidate.parts.flat_map { |place| placing.map { |term| [term, term.cost(place, note), place] } }
-        fired += gripping.map { [_1, _1.cost(candidate, note), candidate] } if candidate.double?
-        fired.select { |_, cost| cost.positive? }
+        fired = candidate.parts.flat_map { |place| placing.select { _1.cost(place, note).positive? } }
+        candidate.double? ? fired + gripping.select { _1.cost(candidate, note).positive? } : fired
       end
 
       def placing_cost(candidate, note)

@@ -25,6 +25,8 @@ module Fawnmoss
       end
       private_class_method :one_hand?
 
+      # As Place#apart.
+      def apart(other) = [other.string - top, string - other.top, 0].max
       def parts = places
       def double? = true
       def open? = places.all?(&:open?)

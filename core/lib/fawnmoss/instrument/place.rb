@@ -13,6 +13,15 @@ module Fawnmoss
       def parts = [self]
       def double? = false
 
+      # Strings between this place and another, or a grip: 0 on the same, 1 to a neighbour, 2 and more over one.
+      def apart(other)
+        up = other.string - top
+        return up if up.positive?
+
+        down = string - other.top
+        down.positive? ? down : 0
+      end
+
       # What a teacher would call the same place, whatever the idle hand does: an open string is one place.
       def visible = [string, finger, open? ? nil : hand.name]
     end

@@ -5,6 +5,9 @@ module Fawnmoss
     # Rational numbers as the JSON contract writes them: 1/2r -> "1/2", 2r -> "2".
     module Fraction
       def self.text(number) = number.to_r.denominator == 1 ? number.to_i.to_s : number.to_r.to_s
+
+      # A place in a tune as the teacher types it: bar 3, count 3/2 -> "3:3/2".
+      def self.place(bar, count) = "#{bar}:#{text(count)}"
     end
   end
 end

@@ -39,10 +39,7 @@ module Fawnmoss
         couples.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
       end
 
-      def index(text)
-        bar, count = text.split(':')
-        @spots.index([bar.to_i, count.to_r])
-      end
+      def index(text) = @spots.index { |spot| Notation::Fraction.place(*spot) == text }
 
       def phrase(from, to, number)
         ends = cuts(from, to)
@@ -60,7 +57,7 @@ module Fawnmoss
       end
 
       def step(from, to, times, words) = Step.new(from: name(from), to: name(to), times:, words:)
-      def name(index) = @spots[index].then { |bar, count| "#{bar}:#{Notation::Fraction.text(count)}" }
+      def name(index) = Notation::Fraction.place(*@spots[index])
     end
   end
 end

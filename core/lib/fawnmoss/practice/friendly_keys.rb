@@ -47,7 +47,7 @@ module Fawnmoss
       def ranked(interval, request)
         return unless near?(interval, request.instrument)
 
-        outline = Chart::Solve.outline(@tune, request.with(transpose: interval, pins: []), @catalogue)
+        outline = Chart::Solve.outline(@tune, request.copy(transpose: interval, pins: []), @catalogue)
         return if outline.is_a?(Chart::Impossible)
 
         Ranked.new(key: @tune.key.up(interval).name, interval:, unmet: outline.demand_bars.keys - request.had, cost: outline.cost, words: words(interval))

@@ -29,7 +29,7 @@ module Fawnmoss
       # Returns Exercise.
       #   Scale.new(instrument: violin, key: Key.parse('G major'), octaves: 2).exercise.tune.notes.size # => 30
       def exercise
-        written = [*way_up.map { [_1, :up] }, *way_down.map { [_1, :down] }].chunk_while { |a, b| a == b }.map(&:first)
+        written = [*way_up.map { [_1, :up] }, *way_down.map { [_1, :down] }]
         pairs = written.flat_map { |pitch, way| checked(pitch, way) }
         tune, ids = ScaleWriter.new(@key, title, @rhythm, groups).write(pairs.map(&:first))
         pins = pairs.zip(ids).flat_map { |(_, finger), own| finger ? own.map { Chart::Pin.new(note: _1, finger:) } : [] }
@@ -45,7 +45,7 @@ module Fawnmoss
       end
 
       def title = "#{@key.tonic} #{@kind == 'arpeggio' ? "#{@key.mode} arpeggio" : @kind.tr('-', ' ')}, #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'}"
-      def school = { 'fourth' => 'fourth' }.fetch(@fourth, 'open')
+      def school = @fourth == 'fourth' ? 'fourth' : 'open'
 
       # Slurs that the rhythm brings along go before a count of notes to a bow.
       def groups = @slur == 'octave' ? way_up.size - beyond.size : @slur

@@ -47,7 +47,7 @@ module Fawnmoss
         return chromatic(1) if @kind == 'chromatic'
         return STEPS.fetch(@kind) unless @kind == 'arpeggio'
 
-        (minor? ? MINOR : MAJOR).values_at(0, 2, 4)
+        (@key.minor? ? MINOR : MAJOR).values_at(0, 2, 4)
       end
 
       def falling
@@ -58,7 +58,7 @@ module Fawnmoss
 
       # Every semitone: a note of the key as the key writes it, else a natural, else a sharp going up and a flat coming down.
       def chromatic(way)
-        own = minor? ? MINOR : MAJOR
+        own = @key.minor? ? MINOR : MAJOR
         (0..11).map { |semitones| own.find { |_, size| size == semitones } || passing(semitones, way) }
       end
 
@@ -75,8 +75,6 @@ module Fawnmoss
         letter = Theory::Pitch.new(letter: Theory::Pitch::LETTERS[(tonic.step + step) % 7], alter: 0, octave: (tonic.step + step).div(7))
         tonic.midi + semitones - letter.midi
       end
-
-      def minor? = %w[minor aeolian dorian phrygian].include?(@key.mode)
 
       def spelled(steps, octave, from, to)
         tonic = Theory::Pitch.parse("#{@key.tonic}#{octave}")

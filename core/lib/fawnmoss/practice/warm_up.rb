@@ -4,14 +4,12 @@ module Fawnmoss
   module Practice
     # The warm-up for a tune: scale and arpeggio of its key, always together, in the rhythm and bowing of its first bar.
     module WarmUp
-      MODES = { 'minor' => 'natural-minor', 'aeolian' => 'natural-minor', 'dorian' => 'natural-minor', 'phrygian' => 'natural-minor' }.freeze
-
       # tune: as charted; instrument; positions: names. Returns [scale, arpeggio] as Exercise, in as many octaves (two at most)
       # as the positions hold.
       def self.for(tune, instrument:, positions:)
-        key = Theory::Key.of(tune.key.tonic, MODES.key?(tune.key.mode) ? 'minor' : 'major')
+        key = Theory::Key.of(tune.key.tonic, tune.key.minor? ? 'minor' : 'major')
         rhythm = Rhythm.of(tune)
-        [MODES.fetch(tune.key.mode, 'major'), 'arpeggio'].map { |kind| widest(instrument:, key:, kind:, positions:, rhythm:) }
+        [key.minor? ? 'natural-minor' : 'major', 'arpeggio'].map { |kind| widest(instrument:, key:, kind:, positions:, rhythm:) }
       end
 
       def self.widest(**wish)

@@ -14,9 +14,6 @@ module Fawnmoss
     Note = Value.of(:id, :pitch, :at, :duration, :type, :dots, :triplet, :tie, :slur_start, :slur_stop, :marks, :finger, :bow,
                     :string, :chord, :graces) do
       def rest? = pitch.nil?
-
-      # A copy with some fields changed.
-      def with(**changes) = self.class.new(**to_h, **changes)
     end
 
     Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd', 1/16r => '64th' }.freeze

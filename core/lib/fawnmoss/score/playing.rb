@@ -18,7 +18,7 @@ module Fawnmoss
       # Array of Score::Played.
       def notes
         @tune.bars.each do |bar|
-          bar.notes.slice_before { !_1.chord }.each { |chord| take(chord, bar) }
+          bar.chords.each { |chord| take(chord, bar) }
           close_phrase if bar.repeat_end || bar.line != :single
         end
         @done.map { Played.new(**_1) }
@@ -54,8 +54,8 @@ module Fawnmoss
         held, struck = chord.partition { @tied.key?(_1.pitch) }
         held.each { |note| lengthen(@done[@tied[note.pitch]], note) }
         first = @done.size
-        struck.sort_by { [_1.pitch.midi, _1.pitch.step] }.each { |note| start(note, bar, first) }
-        indices = struck.to_h { |note| [note.pitch, first + struck.count { |other| lower?(other, note) }] }.merge(@tied.slice(*held.map(&:pitch)))
+        struck = struck.sort_by { [_1.pitch.midi, _1.pitch.step] }.each { |note| start(note, bar, first) }
+        indices = struck.each_with_index.to_h { |note, at| [note.pitch, first + at] }.merge(@tied.slice(*held.map(&:pitch)))
         @tied = indices.slice(*chord.select(&:tie).map(&:pitch))
       end
 
@@ -63,8 +63,6 @@ module Fawnmoss
         played[:duration] += note.duration
         played[:last] = note.id
       end
-
-      def lower?(one, other) = ([one.pitch.midi, one.pitch.step] <=> [other.pitch.midi, other.pitch.step]).negative?
 
       def start(note, bar, head)
         @done << { index: @done.size, head:, note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,

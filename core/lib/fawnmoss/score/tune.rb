@@ -16,14 +16,16 @@ module Fawnmoss
         return self if interval.steps.zero? && interval.semitones.zero?
 
         moved = key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
-        self.class.new(**to_h, key: moved, bars: bars.map { |bar| move_bar(bar, interval) })
+        copy(key: moved, bars: bars.map { |bar| move_bar(bar, interval) }.freeze)
       end
 
       private
 
       def move_bar(bar, interval)
-        bar.with(notes: bar.notes.map { |note| note.rest? ? note : note.with(pitch: note.pitch.up(interval), graces: note.graces&.map { _1.up(interval) }) })
+        bar.copy(notes: bar.notes.map { |note| note.rest? ? note : move(note, interval) }.freeze)
       end
+
+      def move(note, interval) = note.copy(pitch: note.pitch.up(interval), graces: note.graces&.map { _1.up(interval) })
     end
   end
 end

@@ -8,10 +8,10 @@ module Fawnmoss
       # Score::Tune -> Score::Tune without repeat signs; note ids occur again where bars do.
       def self.tune(tune)
         bars = new(tune.bars).order.map { |index| plain(tune.bars[index]) }
-        tune.class.new(**tune.to_h, bars: bars.freeze)
+        tune.copy(bars: bars.freeze)
       end
 
-      def self.plain(bar) = bar.class.new(**bar.to_h, repeat_start: false, repeat_end: false, ending: nil)
+      def self.plain(bar) = bar.copy(repeat_start: false, repeat_end: false, ending: nil)
       private_class_method :plain
 
       def initialize(bars)

@@ -39,6 +39,9 @@ module Fawnmoss
 
       def name = "#{tonic} #{mode}"
 
+      # A minor third above the tonic: minor, and the church modes that sound like it.
+      def minor? = %w[minor aeolian dorian phrygian].include?(mode)
+
       # The key an interval higher, or nil when it would need more than seven signs.
       #   Key.parse('G major').up(Interval.new(steps: 4, semitones: 7)).name # => "D major"
       def up(interval)

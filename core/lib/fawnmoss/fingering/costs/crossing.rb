@@ -9,7 +9,7 @@ module Fawnmoss
         noun 'string crossing', 'string crossings'
 
         def cost(from, to, move)
-          return 0 if apart(from, to).zero?
+          return 0 if from.apart(to).zero?
 
           each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
           each /= 2 if from.open? && to.open?

@@ -8,7 +8,7 @@ module Fawnmoss
         noun 'skipped string', 'skipped strings'
 
         def cost(from, to, move)
-          jumped = apart(from, to) - 1
+          jumped = from.apart(to) - 1
           return 0 unless jumped.positive?
 
           (weight(:skip) + (move.slurred ? weight(:slurred_skip) : 0)) * jumped * move.pace / 100

@@ -38,15 +38,6 @@ module Fawnmoss
 
           from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
         end
-
-        # How many strings the arm must cross from one place or grip to the other.
-        def apart(from, to)
-          up = to.string - from.top
-          return up if up.positive?
-
-          down = from.string - to.top
-          down.positive? ? down : 0
-        end
       end
     end
   end

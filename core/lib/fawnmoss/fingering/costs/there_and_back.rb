@@ -11,7 +11,7 @@ module Fawnmoss
         def price(_settled, move) = move.rest ? 0 : weight(:there_and_back) * move.pace / 100
 
         # before: the string (0 = lowest) of the note before from.
-        def applies?(before, from, to, _move) = before == to.string && apart(from, to).positive? && !(from.open? && to.open?)
+        def applies?(before, from, to, _move) = before == to.string && from.apart(to).positive? && !(from.open? && to.open?)
 
         def reason(_before, from, to, _move) = "away to the #{string_name(from)} string for one note and back to the #{string_name(to)} string"
       end

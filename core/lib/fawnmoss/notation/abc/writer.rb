@@ -8,7 +8,7 @@ module Fawnmoss
       class Writer
         UNIT = 1/2r # quarters: L:1/8
         ACCIDENTALS = { -2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^' }.freeze
-        MODES = { 'major' => '', 'minor' => 'm', 'ionian' => 'ion' }.freeze
+        MODES = { 'major' => '', 'minor' => 'm' }.freeze
         MARKS = { tenuto: '!tenuto!', trill: '!trill!', off_string: '!wedge!', accent: '!accent!', fermata: '!fermata!', staccato: '.' }.freeze
         ROMAN = [nil, 'I', 'II', 'III', 'IV'].freeze
         LINES = { double: '||', final: '|]', single: '|' }.freeze
@@ -40,12 +40,10 @@ module Fawnmoss
         def bar(bar, index)
           @all = {}
           @own = {}
-          start = bar.repeat_start && !bar_sign_before?(index) ? '|:' : ''
+          # Later on the sign at the end of the bar before opens the repeat as well.
+          start = bar.repeat_start && index.zero? ? '|:' : ''
           "#{start}#{"[#{bar.ending} " if bar.ending}#{notes(bar)}#{line(bar, index)}"
         end
-
-        # The sign at the end of the bar before opens the repeat as well.
-        def bar_sign_before?(index) = index.positive?
 
         def line(bar, index)
           opens = @tune.bars[index + 1]&.repeat_start
@@ -56,7 +54,7 @@ module Fawnmoss
         end
 
         def notes(bar)
-          bar.notes.slice_before { !_1.chord }.map { chord(_1) }.join
+          bar.chords.map { chord(_1) }.join
         end
 
         def chord(notes)

@@ -54,7 +54,7 @@ module Fawnmoss
             write_tempo(xml) if index.zero? && !@ids
             write_left(xml, bar)
             @state = {}
-            bar.notes.slice_before { !_1.chord }.each { |chord| write_chord(xml, chord) }
+            bar.chords.each { |chord| write_chord(xml, chord) }
             write_right(xml, bar, index)
           end
         end
