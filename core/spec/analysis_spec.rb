@@ -114,6 +114,12 @@ RSpec.describe Fawnmoss::Analysis do
       expect(phrases('D E F G|A B A G:|A G F E|F E D2|')).to eq(%w[1:1-2:4 2:4-4:3])
     end
 
+    it 'cuts where the teacher wants it, and passes over a note that is gone' do
+      solved = chart(tune('D E F G|A2 A2|G F E F|D4|'), cuts: %w[n3 n99 n8])
+      expect(solved.phrases.map { _1[:notes] }).to eq([%w[n1 n3], %w[n3 n8], %w[n8 n11]])
+      expect(chart(tune('D E F G|'), cuts: []).phrases.map { _1[:notes] }).to eq([%w[n1 n4]])
+    end
+
     it 'covers the tune without a hole, whatever it is' do
       demo_tunes.each do |score|
         solved = nearest(score, 'violin') or next
@@ -131,6 +137,17 @@ RSpec.describe Fawnmoss::Analysis do
       expect(solved.spots.first).to have_attributes(bars: [2], rank: 1, causes: start_with('skipped string'), again: [[4]])
       expect(solved.spots.first.drill.text).to start_with('Bow alone on the open strings')
       expect(solved.spots.flat_map(&:bars)).not_to include(4)
+    end
+
+    it 'lets the teacher drop a spot, make one, name it and write its drill' do
+      melody = tune('D E F G|D A G, d|D E F G|D A G, d|A B c d|', key: 'D')
+      mark = ->(bars, **more) { Fawnmoss::Chart::SpotMark.new(bars:, name: '', drill: '', dropped: false, **more) }
+      expect(chart(melody, spots: [mark.call([2], dropped: true)]).spots.flat_map(&:bars)).not_to include(2)
+      own = chart(melody, spots: [mark.call([1]), mark.call([2, 3], name: 'the jump', drill: 'Arm first.'), mark.call([4])]).spots
+      expect(own.map { [_1.bars, _1.name, _1.words] }).to include([[2, 3], 'the jump', 'Arm first.'], [[1], '', start_with('Left hand plucked')])
+      expect(own.map(&:bars)).not_to include([2])
+      expect(own.find { _1.bars == [4] }.causes).to include('skipped string') # the same bar as 2
+      expect(own.map(&:rank)).to eq((1..own.size).to_a)
     end
 
     it 'counts half of what the pupil already has' do

@@ -102,6 +102,35 @@ RSpec.describe Fawnmoss::Practice do
     expect { described_class::ChainSteps.new(solved, by: 'year') }.to raise_error(Fawnmoss::InvalidInput)
   end
 
+  describe 'playing along' do
+    let(:waltz) { tune('D|G A B|d2 B|c B A|G2:|', meter: '3/4', key: 'G') }
+    let(:schedule) { described_class::PlayAlong.of(chart(waltz)) }
+
+    it 'counts two bars in before a pick-up, plays repeats, and sounds as the instrument does' do
+      expect(schedule).to have_attributes(count_in: 5, first: 2, beat: 1, bar: 3, length: 24)
+      expect(schedule.notes.map(&:id)).to eq((1..10).map { "n#{_1}" } * 2)
+      expect(schedule.notes.first(2).map { [_1.at, _1.length, _1.midi] }).to eq([[0, 1, 62], [1, 1, 67]])
+      bass = described_class::PlayAlong.of(chart(tune('D4|'), 'bass', transpose: Fawnmoss::Theory::Interval.octaves(-1)))
+      expect(bass.notes.first.midi).to eq(38) # written D3 sounds D2: MIDI 38, where 60 is middle C
+      expect(schedule.drones).to include(['root, G', [55]], ['root and fifth', [55, 62]], ['open E', [76]])
+    end
+
+    it 'echoes: each phrase, then as many silent bars, every turn on its own beat of the bar' do
+      echo = described_class::PlayAlong.of(chart(waltz, cuts: ['n5'])).echo[:notes]
+      turns = echo.chunk_while { |a, b| a.silent == b.silent }.to_a
+      expect(turns.map { _1.map(&:id) }).to eq(([%w[n1 n2 n3 n4 n5]] * 2) + ([%w[n5 n6 n7 n8 n9 n10]] * 2))
+      expect(turns.map { _1.first.silent }).to eq([false, true, false, true])
+      expect(turns.map { |turn| turn.first.at % 3 }).to eq([0, 0, 1, 1]) # pick-up starts at 0, n5 on the beat after it
+      expect(turns.each_cons(2)).to all(satisfy { |a, b| b.first.at >= a.map { |sound| sound.at + sound.length }.max })
+    end
+
+    it 'gives tempi that rise to the chart’s own, and bars as written' do
+      expect(described_class::PlayAlong.of(chart(waltz, tempo: 80)).steps).to eq([48, 55, 62, 70, 80])
+      expect(described_class::PlayAlong.of(chart(waltz, tempo: 22)).steps).to eq([20, 22])
+      expect(schedule.bars).to eq([[0, 0, 1], [1, 1, 3], [2, 4, 3], [3, 7, 3], [4, 10, 2]])
+    end
+  end
+
   describe 'the friendliest key' do
     let(:melody) { tune('E F G A|B A G F|E4|', key: 'Em') }
     let(:had) { %w[sound.open rhythm.plain crossing.next left.first-fingers pattern.2-3-close] }

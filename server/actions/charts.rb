@@ -99,6 +99,9 @@ module FawnmossServer
         Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument)
       end
 
+      # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
+      def self.play(chart, today) = Fawnmoss::Practice::PlayAlong.of(solved(chart, today).first).to_answer
+
       # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
       def self.export(chart, today, format)
         found, = solved(chart, today)

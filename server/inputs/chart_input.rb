@@ -3,6 +3,7 @@
 module FawnmossServer
   module Inputs
     JOINS = Fawnmoss::Chart::Pin::JOINS.map(&:to_s).freeze
+    NOTE = /\An\d{1,9}\z/
     CHOICES = Fawnmoss::Chart::Request::CHOICES.except('version').freeze
 
     # A chart's choices and pins as sent.
@@ -21,13 +22,27 @@ module FawnmossServer
 
       def self.options(fields)
         choices = CHOICES.to_h { |name, allowed| [name, fields.choice(name, allowed, optional: true)] }
-        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields) }.compact
+        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields),
+          'cuts' => (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), 'spots' => spots(fields) }.compact
       end
       private_class_method :options
 
+      # What the teacher says about spots; bars stand in order and side by side.
+      def self.spots(fields)
+        fields.list('spots', max: 60).map do |spot|
+          bars = spot.integers('bars', 0..9999, max: 16)
+          fields.refuse('spots', 'The bars of a spot are neighbours.', 'Give them in order, such as 3, 4.') unless bars.any? && bars.each_cons(2).all? do |a, b|
+            b == a + 1
+          end
+          { 'bars' => bars, 'name' => spot.text('name', max: 60, default: ''), 'drill' => spot.text('drill', max: 600, default: ''),
+            'dropped' => spot.flag('dropped') || false }
+        end.then { _1.empty? ? nil : _1 }
+      end
+      private_class_method :spots
+
       def self.pin(fields)
         note = fields.text('note', min: 2, max: 12)
-        fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(/\An\d+\z/)
+        fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(NOTE)
         { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
           position: (fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 }) || nil,
           direction: fields.choice('direction', %w[down up], optional: true), join: fields.choice('join', JOINS, optional: true) }

@@ -74,10 +74,19 @@ module FawnmossServer
       end
 
       def list(name, max:)
-        value = fetch(name, [])
-        refuse(name, 'This must be a list.', nil) unless value.is_a?(Array)
-        refuse(name, "More than #{max} entries.", nil) if value.size > max
-        value.map { Fields.new(_1) }
+        many(name, max) { nil }.map { Fields.new(_1) }
+      end
+
+      # Whole numbers in a range.
+      def integers(name, range, max:)
+        many(name, max) do |value|
+          (value.is_a?(Integer) && range.cover?(value)) or refuse(name, "#{value.inspect} is out of range.", "From #{range.min} to #{range.max}.")
+        end
+      end
+
+      # Short texts of a form.
+      def words(name, form, max:)
+        many(name, max) { |value| (value.is_a?(String) && value.match?(form)) or refuse(name, "#{value.inspect} is not possible here.", nil) }
       end
 
       def object(name) = given?(name) && @raw[name] ? Fields.new(@raw[name]) : nil
@@ -85,6 +94,13 @@ module FawnmossServer
       def refuse(field, message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: }, remedy:))
 
       private
+
+      def many(name, max, &)
+        value = fetch(name, [])
+        refuse(name, 'This must be a list.', nil) unless value.is_a?(Array)
+        refuse(name, "More than #{max} entries.", nil) if value.size > max
+        value.each(&)
+      end
 
       def fetch(name, default)
         value = @raw[name]

@@ -14,6 +14,8 @@ module FawnmossServer
         app.put('/api/charts/:id') { json(Actions::Charts.save(studio, params['id'], fields, today)) }
         app.get('/api/charts/:id/score') { json({ musicxml: Actions::Charts.score(studio.chart(params['id']), today) }) }
 
+        app.get('/api/charts/:id/play') { json(Actions::Charts.play(studio.chart(params['id']), today)) }
+
         FILES.each { |ending, (format, type)| file(app, ending, format, type) }
       end
 

@@ -63,6 +63,26 @@ RSpec.describe 'charts' do
     expect(api(:get, "/api/charts/#{saved[:id]}")).to include(pins: [a_hash_including(note: 'n2', join: 'slur')], options: { start: 'balance', shift: 'frame', slide: 'new' })
   end
 
+  it 'keeps phrases and spots as the teacher wants them' do
+    spot = { bars: [1, 2], name: 'all of it', drill: '', dropped: false }
+    saved = save_chart(open_chart, options: { cuts: ['n3'], spots: [spot] })
+    expect(saved[:chart][:phrases].map { _1[:notes] }).to eq([%w[n1 n3], %w[n3 n6]])
+    expect(saved[:chart][:spots]).to include(a_hash_including(bars: [1, 2], name: 'all of it', own: true))
+    expect(api(:get, "/api/charts/#{saved[:id]}")[:options]).to eq(cuts: ['n3'], spots: [spot])
+    { cuts: ['x'], spots: [{ bars: [] }] }.each do |field, wrong|
+      save_chart(saved, options: { field => wrong })
+      expect([status, error[:where][:field]]).to eq([422, field.to_s])
+    end
+    save_chart(saved, options: { spots: [{ bars: [1, 3] }] })
+    expect(error[:message]).to eq('The bars of a spot are neighbours.')
+  end
+
+  it 'tells what to play along with' do
+    play = api(:get, "/api/charts/#{open_chart[:id]}/play")
+    expect(play).to include(count_in: 4.0, length: 8.0, beat: 1.0)
+    expect(play[:notes].map { _1[:midi] }).to eq([62, 64, 66, 67, 69, 69])
+  end
+
   it 'names bow marks that contradict each other, and keeps what was there' do
     chart = open_chart
     save_chart(chart, pins: [{ note: 'n2', join: 'lift', direction: 'up' }])

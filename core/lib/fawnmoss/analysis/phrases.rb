@@ -25,13 +25,19 @@ module Fawnmoss
         @usual = notes.map(&:duration).sort[notes.size / 2]
       end
 
-      # Array of Phrase that covers the tune.
-      def list
-        cuts = solve
+      # Array of Phrase that covers the tune. cuts: ids of the notes between phrases as the teacher wants them, or nil.
+      def list(cuts = nil)
+        cuts = cuts ? given(cuts) : solve
         cuts.each_cons(2).map { |from, to| Phrase.new(from:, to:) }
       end
 
       private
+
+      # Ids that are not there any more are passed over.
+      def given(ids)
+        inner = (1...(@notes.size - 1)).select { ids.include?(@notes[_1].id) }
+        [0, *inner, @notes.size - 1]
+      end
 
       def solve
         return [0, 0] if @notes.size == 1

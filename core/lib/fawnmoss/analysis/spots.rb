@@ -5,8 +5,14 @@ module Fawnmoss
     # The trouble spots of a chart: bars that will go wrong, why, and the drill (guide page on practice).
     class Spots
       # One spot. bars: printed numbers, one to three neighbours; causes: names, the worst first; rank: 1 is the worst; weight:
-      # of its worst bar; drill: Drill of the worst cause; again: lists of bars that are the same and need no other drill.
-      Spot = Value.of(:bars, :causes, :rank, :weight, :drill, :again)
+      # of its worst bar; drill: Drill of the worst cause; again: lists of bars that are the same and need no other drill; mark:
+      # Chart::SpotMark when it is the teacher's, else nil.
+      Spot = Value.of(:bars, :causes, :rank, :weight, :drill, :again, :mark) do
+        def name = mark && !mark.name.empty? ? mark.name : causes.join(', ')
+        def words = mark && !mark.drill.empty? ? mark.drill : drill.text
+      end
+
+      OWN = 'chosen by the teacher' # the drill of a spot in which the engine finds no trouble
 
       MOST = 6
       FEWEST = 3
@@ -23,16 +29,20 @@ module Fawnmoss
         @groups = same.to_h { |group| [group.first, group] }
       end
 
-      # troubles: [[bar, [cause, ...]], ...] in playing order. Returns Spot list, the worst first.
-      def list(troubles)
+      # troubles: [[bar, [cause, ...]], ...] in playing order; marks: list of Chart::SpotMark. Returns Spot list, the worst first;
+      # the teacher's are
+      # all there, in place of ours that lie inside them.
+      def list(troubles, marks = [])
         weights = weigh(troubles)
-        chosen = choose(weights)
-        merged = merge(chosen)
-        merged.sort_by { |bars| [-worst(bars, weights), bars.first] }.first(MOST)
-              .each.with_index(1).map { |bars, rank| spot(bars, rank, weights) }
+        own = marks.reject(&:dropped).to_h { [_1.bars, _1] }
+        ours = by_weight(merge(choose(weights)), weights).first(MOST) - marks.map(&:bars)
+        ours = ours.reject { |bars| own.keys.any? { (bars - _1).empty? } }
+        by_weight(ours + own.keys, weights).map.with_index(1) { |bars, rank| spot(bars, rank, weights, own[bars]) }
       end
 
       private
+
+      def by_weight(spots, weights) = spots.sort_by { |bars| [-worst(bars, weights), bars.first] }
 
       # { bar => { cause => weight } }; a bar that is the same as an earlier one is left to that one.
       def weigh(troubles)
@@ -63,19 +73,20 @@ module Fawnmoss
         bars.sort.slice_when { |a, b| b != a + 1 }.flat_map { |run| run.each_slice(run.size == 4 ? 2 : 3).to_a }
       end
 
-      def spot(bars, rank, weights)
+      def spot(bars, rank, weights, mark)
         causes = causes(bars, weights)
-        Spot.new(bars:, causes: causes.first(4), rank:, weight: worst(bars, weights).round(1), drill: @drills.fetch(causes.first), again: again(bars))
+        drill = @drills.fetch(causes.first || OWN)
+        Spot.new(bars:, causes: causes.first(4), rank:, weight: worst(bars, weights).round(1), drill:, again: again(bars), mark:)
       end
 
       # Names of all causes in the bars, the one that weighs most in a bar first.
       def causes(bars, weights)
-        found = bars.map { weights[_1] }.inject { |all, bar| all.merge(bar) { |_, one, other| [one, other].max } }
+        found = bars.map { weights[@twins.fetch(_1, _1)] }.inject { |all, bar| all.merge(bar) { |_, one, other| [one, other].max } }
         found.sort_by { |cause, worth| [-worth, @drills.keys.index(cause)] }.map(&:first)
       end
 
       # Weight of the bar that weighs most.
-      def worst(bars, weights) = bars.map { |bar| weights[bar].values.sum }.max
+      def worst(bars, weights) = bars.map { |bar| weights[@twins.fetch(bar, bar)].values.sum }.max
 
       # Where the whole spot comes again, bar by bar.
       def again(bars)

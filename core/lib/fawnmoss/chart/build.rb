@@ -44,7 +44,7 @@ module Fawnmoss
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 
-      def phrases = Analysis::Phrases.new(@tune, @heads).list.map { phrase(_1) }.freeze
+      def phrases = Analysis::Phrases.new(@tune, @heads).list(@request.cuts).map { phrase(_1) }.freeze
       def reading = Analysis::Reading.of(@tune, @notes, @places.map { @instrument.string_names[_1.string] }, same_bars)
       def crossings = Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur })
       def same_bars = @same_bars ||= Analysis::Sameness.bars(@tune)
@@ -61,14 +61,16 @@ module Fawnmoss
       end
 
       def phrase(phrase)
-        [phrase.from, phrase.to].map { |at| Notation::Fraction.place(@heads[at].bar, @tune.meter.count_at(@heads[at].at)) }.then { |from, to| { from:, to: } }
+        ends = @heads.values_at(phrase.from, phrase.to)
+        from, to = ends.map { Notation::Fraction.place(_1.bar, @tune.meter.count_at(_1.at)) }
+        { from:, to:, notes: ends.map(&:id) }
       end
 
       def spots
         heads = changed.map { @notes[_1].head }
         position = @heads.each_with_index.to_h { |head, at| [head.index, at] }
         troubles = Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.to_set { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
-        Analysis::Spots.new(@drills, had: @request.had, same: same_bars).list(@heads.each_index.map { |at| [@heads[at].bar, troubles.for(at)] })
+        Analysis::Spots.new(@drills, had: @request.had, same: same_bars).list(@heads.each_index.map { |at| [@heads[at].bar, troubles.for(at)] }, @request.spots)
       end
 
       def entries

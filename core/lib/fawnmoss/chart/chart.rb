@@ -4,7 +4,7 @@ module Fawnmoss
   module Chart
     # One tune on one instrument in one version, all marks computed: a frozen value. tune: Score::Tune as charted (moved
     # by request.transpose); entries: list of Entry; hand_map: { string => words } in first position, hand_maps: the same for
-    # every other position used; demand_bars: { skill id => [bars] }; phrases: [{ from:, to: }] as "bar:beat"; spots:
+    # every other position used; demand_bars: { skill id => [bars] }; phrases: [{ from:, to:, notes: }], ends as "bar:beat" and as note ids; spots:
     # Analysis::Spots::Spot, the worst first; pattern_changes: Analysis::Patterns::Change; crossings:
     # Analysis::Crossings::Count; reading: Analysis::Reading::Facts; strokes: for every stroke the indices of its
     # sounds' lowest notes; tempo: quarters a minute; cost, bow_cost: of fingering and bowing, in plain crossings.

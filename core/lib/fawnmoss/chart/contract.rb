@@ -9,6 +9,7 @@ module Fawnmoss
         @chart = chart
         @instrument = chart.request.instrument
         @beats = {}
+        @names = {}
       end
 
       def to_h
@@ -41,7 +42,12 @@ module Fawnmoss
       def written(entry)
         note = entry.note
         { id: note.id, bar: note.bar, beat: fraction(entry.count), written: note.pitch.to_s, sounding: entry.sounding.to_s,
-          duration: fraction(note.duration / 4), count: entry.say }
+          duration: fraction(note.duration / 4), count: entry.say,
+          names: names(note.pitch) }
+      end
+
+      def names(pitch)
+        @names[[pitch.step % 7, pitch.alter]] ||= Theory::NoteNames::KINDS.to_h { [_1, Theory::NoteNames.say(pitch, _1)] }.freeze
       end
 
       def place(place)
@@ -60,7 +66,7 @@ module Fawnmoss
       end
 
       def spot(spot)
-        { bars: spot.bars, causes: spot.causes, drill: spot.drill.text, rank: spot.rank, again: spot.again }
+        { bars: spot.bars, name: spot.name, causes: spot.causes, drill: spot.words, rank: spot.rank, again: spot.again, own: !spot.mark.nil? }
       end
 
       def change(change)

@@ -7,16 +7,19 @@ module Fawnmoss
     # ids the pupil has (they make a spot less troublesome); tempo: quarters a minute; start: :down, :up, :balance (up from
     # the balance point) or nil; slurs: true keeps printed slurs; joins: what the engine may use of its own between two strokes besides a
     # plain change, of :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
-    # bow; transpose: Theory::Interval; pins: list of Pin.
-    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins) do
+    # bow; transpose: Theory::Interval; pins: list of Pin; cuts: note ids on which the teacher wants one phrase to end and the next
+    # to begin, or nil for the engine's own phrases; spots: list of SpotMark.
+    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins,
+                       :cuts, :spots) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
-      def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], **bowing)
+      def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
+                     **bowing)
         version = choice('version', version || 'simple')
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
         new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
             learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
-            **bowing(version, **bowing))
+            cuts: cuts&.freeze, spots: spots.freeze, **bowing(version, **bowing))
       end
 
       def self.bowing(version, tempo: nil, start: nil, slurs: nil, joins: nil, shift: nil, slide: nil)

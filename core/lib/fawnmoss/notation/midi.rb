@@ -58,13 +58,8 @@ module Fawnmoss
         track
       end
 
-      # The silent bars before the tune, in quarters: as long as the count-in, less the pick-up that ends it.
-      def lead
-        return 0r unless @count_in
-
-        bar = @tune.meter.bar_length
-        @tune.pickup.zero? ? bar : (2 * bar) - @tune.pickup
-      end
+      # The silent quarters before the tune.
+      def lead = @count_in ? @tune.count_in : 0r
 
       def clicks
         (0...(lead / @tune.meter.beat_length).ceil).flat_map do |beat|

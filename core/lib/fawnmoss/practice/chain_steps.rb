@@ -17,8 +17,10 @@ module Fawnmoss
         raise InvalidInput.new("#{by.inspect} is no step to grow by", where: { field: 'by' }, remedy: 'Choose bar or beat.') unless %w[bar beat].include?(by)
 
         @meter = chart.tune.meter
-        @spots = chart.entries.select { _1.note.head? }.map { |entry| [entry.note.bar, entry.count] }
-        @phrases = chart.phrases.map { |phrase| [index(phrase[:from]), index(phrase[:to])] }
+        heads = chart.entries.select { _1.note.head? }
+        @spots = heads.map { |entry| [entry.note.bar, entry.count] }
+        index = heads.each_with_index.to_h { |entry, at| [entry.note.id, at] }
+        @phrases = chart.phrases.map { |phrase| phrase[:notes].map { index.fetch(_1) } }
         @backward = backward
         @by = by
       end
@@ -38,8 +40,6 @@ module Fawnmoss
         couples = @phrases.each_with_index.each_slice(2).select { _1.size == 2 }
         couples.map { |(first, one), (last, two)| step(first[0], last[1], PAIR, "phrases #{one + 1} and #{two + 1}") }
       end
-
-      def index(text) = @spots.index { |spot| Notation::Fraction.place(*spot) == text }
 
       def phrase(from, to, number)
         ends = cuts(from, to)

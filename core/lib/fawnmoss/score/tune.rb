@@ -11,6 +11,9 @@ module Fawnmoss
       # The sounding notes in order (Score::Played): rests removed, tied notes joined.
       def played = Score::Playing.new(self).notes
 
+      # Quarters to count in before the first note: a bar, or two bars less the pick-up that ends them (guide page on practice).
+      def count_in = pickup.zero? ? meter.bar_length : (2 * meter.bar_length) - pickup
+
       # The same tune moved by an interval, key and all. Raises InvalidInput when the key or a note cannot be written.
       def up(interval)
         return self if interval.steps.zero? && interval.semitones.zero?

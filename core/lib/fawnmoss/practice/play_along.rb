@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Practice
+    # What sounds when a chart is played along with, in quarters: the tune with its repeats, the same phrase by phrase with an
+    # equal silence after each (echo), the beats to click, and what a drone can sound (guide page on practice, play-along).
+    class PlayAlong
+      # id: of the note; at, length: in quarters, at from the start; midi: key number as it sounds, 60 is middle C; bar: printed
+      # number; silent: true in the silence after a phrase, where the pupil plays it.
+      Sound = Value.of(:id, :at, :length, :midi, :bar, :silent)
+      # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
+      # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
+      # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...].
+      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones) do
+        # Plain data for a player: lengths as numbers.
+        def to_answer
+          lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
+          { tempo:, steps:, **lengths, notes: numbers(notes), echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
+            phrases: phrases.map { |span| span.map(&:to_f) }, bars: bars.map { |number, *span| [number, *span.map(&:to_f)] },
+            drones: drones.map { |words, keys| { words:, keys: } } }
+        end
+
+        def numbers(sounds) = sounds.map { |sound| { **sound.to_h, at: sound.at.to_f, length: sound.length.to_f } }
+      end
+
+      # chart: Chart::Chart. Returns Schedule.
+      def self.of(chart) = new(chart).schedule
+
+      def initialize(chart)
+        @chart = chart
+        @tune = chart.tune
+        @instrument = chart.request.instrument
+        @meter = @tune.meter
+        @played = Score::Unfolding.tune(@tune).played
+        @written = @tune.played
+      end
+
+      def schedule
+        notes = @played.map { sound(_1) }
+        length = last(notes)
+        Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
+                     phrases: spans.map { _1.first(2) }, **meter)
+      end
+
+      private
+
+      def meter
+        bar = @meter.bar_length
+        { beat: @meter.beat_length, bar:, count_in: @tune.count_in, first: @tune.pickup.zero? ? 0r : bar - @tune.pickup }
+      end
+
+      def sound(note, at: note.onset, silent: false)
+        Sound.new(id: note.id, at:, length: note.duration, midi: @instrument.sounding(note.pitch).midi, bar: note.bar, silent:)
+      end
+
+      def last(notes) = notes.map { _1.at + _1.length }.max || 0r
+
+      # [[onset, length, notes], ...] of the phrases as written.
+      def spans
+        index = @written.each_with_index.to_h { |note, at| [note.id, at] }
+        @spans ||= @chart.phrases.map do |phrase|
+          from, to = phrase[:notes].map { index.fetch(_1) }
+          notes = @written[from..to] + @written.drop(to + 1).take_while { _1.head == @written[to].head }
+          [notes.first.onset, notes.map { _1.onset + _1.duration }.max - notes.first.onset, notes]
+        end
+      end
+
+      # Phrase, silence of the same number of beats, next phrase. Every turn begins where in the bar its phrase does.
+      def echo
+        at = 0r
+        notes = spans.flat_map do |onset, length, own|
+          at += (onset - at) % @meter.bar_length
+          rest = (length / @meter.bar_length).ceil * @meter.bar_length
+          turn = [[at, false], [at + rest, true]].flat_map { |from, silent| own.map { sound(_1, at: from + _1.onset - onset, silent:) } }
+          at += 2 * rest
+          turn
+        end
+        { length: at, notes: }
+      end
+
+      def bars
+        at = 0r
+        @tune.bars.map { |bar| [bar.number, at, bar.length].tap { at += bar.length } }
+      end
+
+      # The root and the fifth of the key as low as the instrument has them, and the open strings.
+      def drones
+        root = Theory::Pitch.parse("#{@tune.key.tonic}0").midi
+        root += 12 while root < @instrument.sounding(@instrument.lowest).midi
+        strings = @instrument.open.map { |pitch| ["open #{pitch.name}", [@instrument.sounding(pitch).midi]] }
+        [["root, #{@tune.key.tonic}", [root]], ['root and fifth', [root, root + 7]], *strings]
+      end
+    end
+  end
+end
