@@ -30,7 +30,7 @@ module FawnmossServer
     def request(version, options = {}, pins = [])
       move = options['transpose']
       spots = (options['spots'] || []).map { Fawnmoss::Chart::SpotMark.new(**_1.transform_keys(&:to_sym)) }
-      Fawnmoss::Chart::Request.build(instrument:, version:, positions:, pins:, tempo: options['tempo'], start: options['start'],
+      Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, tempo: options['tempo'], start: options['start'],
                                      fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) }, joins: joins(version),
                                      shift: options['shift'], slide: options['slide'], learnt: learnt(version), had:, cuts: options['cuts'], spots:,
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))

@@ -43,12 +43,12 @@ module FawnmossServer
           chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options))) or raise Stale, answer(chart, today)
           chart.replace_pins(input.pins)
         end
-        shape(chart, solved)
+        shape(chart, solved, today)
       end
 
       def self.answer(chart, today)
         found, left_out = solved(chart, today)
-        shape(chart, found, left_out)
+        shape(chart, found, today, left_out)
       end
 
       # [solved chart, sentences about marks left out]. A stored mark that the pupil's hand no longer allows (another bass
@@ -80,16 +80,23 @@ module FawnmossServer
         subject.solve(chart.tune.score, subject.request(chart.version, options, pins))
       end
 
-      def self.shape(chart, solved, left_out = [])
+      def self.shape(chart, solved, today, left_out = [])
         request = solved.request
         { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
           moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer),
           tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
-          chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers, **instrument(request.instrument) }
+          positions: request.positions, shift: request.shift, slide: request.slide,
+          chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
+          asks: asks(subject(chart, today), solved.demand_bars), **instrument(request.instrument) }
+      end
+
+      # What the chart asks for, in words; had: the pupil has it.
+      def self.asks(subject, demand_bars)
+        demand_bars.map { |id, bars| { skill: id, name: subject.skills_by_id.fetch(id).name, bars:, had: subject.states.had?(id) } }
       end
 
       def self.instrument(instrument)
-        { strings: instrument.string_names, contact_zone: instrument.contact_zone, set_bow: instrument.set_bow }
+        { strings: instrument.string_names, position_names: instrument.hand.position_names, contact_zone: instrument.contact_zone, set_bow: instrument.set_bow }
       end
 
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
@@ -107,7 +114,7 @@ module FawnmossServer
         found, = solved(chart, today)
         Fawnmoss::Chart::Export.write(found, format)
       end
-      private_class_method :create, :without, :subject, :solve, :shape, :instrument
+      private_class_method :create, :without, :subject, :solve, :shape, :asks, :instrument
     end
   end
 end

@@ -77,6 +77,15 @@ RSpec.describe 'charts' do
     expect(error[:message]).to eq('The bars of a spot are neighbours.')
   end
 
+  it 'keeps chosen positions, and names those there are' do
+    chart = open_chart
+    saved = save_chart(chart, options: { positions: ['3'] })
+    expect([saved[:positions], saved[:position_names]]).to match([['3'], include('1', '3')])
+    expect(saved[:chart][:notes].map { _1[:position] }.compact.uniq).to eq(['3'])
+    save_chart(saved, options: { positions: ['77'] })
+    expect([status, error[:where][:field]]).to eq([422, 'positions'])
+  end
+
   it 'tells what to play along with' do
     play = api(:get, "/api/charts/#{open_chart[:id]}/play")
     expect(play).to include(count_in: 4.0, length: 8.0, beat: 1.0)

@@ -71,6 +71,18 @@ RSpec.describe 'tunes' do
     expect(api(:get, '/api/tunes?instrument=bass')[:tunes].first[:readiness]).to include(level: 'out_of_reach', why: /not within reach|beyond/)
   end
 
+  it 'ranks the keys a tune could be played in for a pupil' do
+    tune = add_tune('F G A B|c d e f|', title: 'Flat', key: 'F')
+    keys = api(:get, "/api/tunes/#{tune[:id]}/keys?pupil_id=#{add_pupil[:id]}")[:keys]
+    expect(keys.map { _1[:unmet].size }).to eq(keys.map { _1[:unmet].size }.sort)
+    expect(keys.first).to include(:words, :steps, :semitones)
+    expect(keys.map { _1[:key] }).to include('D major', 'A major')
+    chart = api(:post, '/api/charts', { tune_id: tune[:id], instrument: 'violin', transpose: keys.first.slice(:steps, :semitones) })
+    expect(chart[:chart][:tune][:key]).to eq(keys.first[:key])
+    api(:get, "/api/tunes/#{tune[:id]}/keys")
+    expect([status, error[:where][:field]]).to eq([422, 'instrument'])
+  end
+
   it 'renames, unless somebody did before' do
     tune = add_tune
     expect(api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Stairs', lock_version: 0 })).to include(title: 'Stairs', lock_version: 1)

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { ChartOptions, ChartView, Version } from '../api/types'
+import { useDesk } from '../stores/desk'
 
-/** The slim column: version, tempo, schools. What is not chosen is left to what the pupil can do. */
+/** The slim column: version, key, tempo, schools, what is shown. What is not chosen is left to what the pupil can do. */
 const props = defineProps<{ view: ChartView }>()
-const emit = defineEmits<{ version: [version: Version]; option: [changes: Partial<Record<keyof ChartOptions, unknown>>] }>()
+const emit = defineEmits<{ version: [version: Version]; keys: []; option: [changes: Partial<Record<keyof ChartOptions, unknown>>] }>()
+const { show } = useDesk()
 
 const tempo = ref(String(props.view.tempo))
 const problem = ref('')
@@ -21,6 +23,12 @@ const starts = [
   { value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }, { value: 'balance', title: 'up-bow from the balance point' },
 ]
 const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
+const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
+const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
+const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
+const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
+const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
+const positions = computed(() => props.view.position_names.map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` })))
 </script>
 
 <template>
@@ -33,13 +41,26 @@ const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'bro
     </fieldset>
     <dl>
       <dt class="aside-label">For</dt><dd>{{ view.pupil_name ? `${view.pupil_name}, ` : '' }}{{ view.chart.instrument }}</dd>
+      <dt class="aside-label">Key</dt><dd>{{ view.chart.tune.key }} <v-btn density="compact" class="other" @click="emit('keys')">Others …</v-btn></dd>
       <dt class="aside-label">Set the bow</dt><dd>{{ view.set_bow }}</dd>
       <dt class="aside-label">Contact zone</dt><dd>{{ view.contact_zone }} of 5, from the fingerboard</dd>
     </dl>
     <v-text-field v-model="tempo" label="Tempo (quarters a minute)" inputmode="numeric" :error-messages="problem" @blur="setTempo" @keydown.enter="setTempo" />
-    <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
-    <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />
-    <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />
+    <details>
+      <summary class="aside-label">School</summary>
+      <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
+      <v-select :model-value="view.positions" :items="positions" label="Positions" multiple @update:model-value="emit('option', { positions: $event.length ? $event : null })" />
+      <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />
+      <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />
+      <v-select :model-value="view.shift" :items="leads" label="Shift" @update:model-value="emit('option', { shift: $event })" />
+      <v-select :model-value="view.slide" :items="slides" label="Slide" @update:model-value="emit('option', { slide: $event })" />
+    </details>
+    <details>
+      <summary class="aside-label">Shown</summary>
+      <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="show[band]" type="checkbox" /> {{ words }}</label>
+      <v-select v-model="show.counting" :items="counts" label="Under the staff" />
+      <v-select v-if="show.counting === 'names'" v-model="show.naming" :items="namings" label="Note names" />
+    </details>
   </div>
 </template>
 
@@ -47,9 +68,12 @@ const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'bro
 .slim { display: flex; flex-direction: column; gap: 12px; }
 fieldset { border: 0; padding: 0; margin: 0; }
 legend { padding: 0; }
-.choice { display: flex; gap: 8px; align-items: center; padding: 2px 0; }
+.choice { display: flex; gap: 8px; align-items: center; padding: 2px 0; line-height: 1.25; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 dl, dd { margin: 0; }
 dd { margin-bottom: 6px; line-height: 1.3; }
+.other { margin-left: -6px; }
+summary { cursor: pointer; padding: 3px 0; }
+details .v-input { margin-top: 8px; }
 @media (max-width: 1050px) { .slim { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
 </style>

@@ -3,14 +3,18 @@ import { onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { barsThatFit, CARD, DESK } from '../geometry/bands'
 import { engrave, SCALE } from '../composables/useEngraver'
+import { EVERYTHING, type Show } from '../stores/desk'
 import SystemBlock from './SystemBlock.vue'
 
 /** A whole chart: engraved once for its notes and width; changed marks redraw only the bands. */
 const props = withDefaults(
-  defineProps<{ musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; digits?: boolean; lanes?: boolean; bow?: boolean; steady?: boolean; card?: boolean }>(),
-  { selected: null, digits: true, lanes: true, bow: true, steady: false, card: false },
+  defineProps<{
+    musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null; show?: Show; steady?: boolean
+    card?: boolean; fixed?: boolean
+  }>(),
+  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, show: () => EVERYTHING, steady: false, card: false, fixed: false },
 )
-const emit = defineEmits<{ select: [index: number]; ready: [] }>()
+const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
 
 const sheet = ref<HTMLElement | null>(null)
 const pages = ref<string[]>([])
@@ -60,8 +64,8 @@ watch(() => props.musicxml, draw)
     <p v-if="busy" class="quiet" role="status">Engraving the notes. The first time takes a few seconds.</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <SystemBlock
-      v-for="(page, index) in pages" ref="blocks" :key="index" :svg="page" :notes="chart.notes" :strings="strings" :selected="selected"
-      :digits="digits" :lanes="lanes" :bow="bow" :steady="steady" :size="card ? CARD : DESK" @select="emit('select', $event)"
+      v-for="(page, index) in pages" ref="blocks" :key="index" :svg="page" :chart="chart" :strings="strings" :selected="selected" :anchor="anchor" :now="now" :lit="lit" :spot="spot"
+      :show="show" :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(index, more) => emit('select', index, more)" @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
     />
   </div>
 </template>

@@ -6,7 +6,7 @@ const groups = [
     name: 'Chart desk',
     keys: [
       ['← →', 'note before, note after'], ['↑ ↓', 'another place for the note'], ['0–4', 'finger'], ['s, then a letter', 'string'], ['d  u', 'down-bow, up-bow'], ['l  h  f', 'in one bow with the note before, hooked, lifted'],
-      ['p', 'pin or unpin'], ['v', 'simple or full version'], ['Ctrl Z', 'undo; with Shift, redo'],
+      ['p', 'pin or unpin'], ['Shift ← →', 'select several notes'], ['b', 'a spot from the selection'], ['Space', 'play, stop'], ['[  ]', 'slower, faster'], ['v', 'simple or full version'], ['Ctrl Z', 'undo; with Shift, redo'],
     ],
   },
 ]

@@ -1,21 +1,39 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
-import type { ChartNote } from '../api/types'
+import type { ChartBody } from '../api/types'
 import { nearest, placed, type BandSize, type SystemLayout } from '../geometry/bands'
 import { accessible } from '../geometry/words'
+import type { Show } from '../stores/desk'
 import BowBand from './BowBand.vue'
+import CountBand from './CountBand.vue'
 import DigitBand from './DigitBand.vue'
 import LaneBand from './LaneBand.vue'
+import MarksBand from './MarksBand.vue'
+import PhraseBand from './PhraseBand.vue'
 
-/** One system: bow signs and digits, the engraved staff, string lanes and the bow line, one x for all. */
-const props = defineProps<{ svg: string; notes: ChartNote[]; strings: string[]; selected: number | null; digits: boolean; lanes: boolean; bow: boolean; steady?: boolean; size: BandSize }>()
-const emit = defineEmits<{ select: [index: number] }>()
+/**
+ * One system: spots, bow signs and digits, the engraved staff, counting, string lanes, the bow line and phrases, one x for all.
+ * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out.
+ */
+const props = defineProps<{
+  svg: string; chart: ChartBody; strings: string[]; selected: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null
+  show: Show; steady?: boolean; fixed?: boolean; size: BandSize
+}>()
+const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string] }>()
 
 const block = ref<HTMLElement | null>(null)
 const staff = ref<HTMLElement | null>(null)
-const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: [] })
-const here = computed(() => placed(props.notes, layout.value))
-const lit = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
+const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: [], spans: [] })
+const here = computed(() => placed(props.chart.notes, layout.value))
+const chosen = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
+const range = computed(() => {
+  const ends = [props.selected, props.anchor ?? props.selected]
+  if (ends[0] === null || ends[0] === undefined) return null
+  const [from, to] = [Math.min(...(ends as number[])), Math.max(...(ends as number[]))]
+  const own = here.value.filter((one) => one.index >= from && one.index <= to)
+  return own.length ? { left: own[0]!.x - 13, width: own.at(-1)!.x - own[0]!.x + 26 } : null
+})
+const cursor = computed(() => (props.now ? (layout.value.notes.get(props.now) ?? null) : null))
 
 function measure(): void {
   if (!staff.value) return
@@ -32,31 +50,54 @@ function measure(): void {
     width: box.width, notes,
     rests: [...staff.value.querySelectorAll('g.rest, g.mRest')].map(centre),
     bars: [...staff.value.querySelectorAll('g.barLine')].map((line) => line.getBoundingClientRect().right - box.left),
+    spans: spans(notes, box),
   }
+}
+
+/** Where each bar runs: from the bar line before it, or just before its first note, to its own. */
+function spans(notes: Map<string, number>, box: DOMRect): SystemLayout['spans'] {
+  const bars = new Map(props.chart.notes.map((note) => [note.id, note.bar]))
+  const found: SystemLayout['spans'] = []
+  staff.value!.querySelectorAll('g.measure').forEach((measure) => {
+    const ids = [...measure.querySelectorAll('g.note')].map((group) => group.getAttribute('data-id') ?? group.id)
+    const before = found.at(-1)
+    const known = ids.map((id) => bars.get(id)).find((bar) => bar !== undefined)
+    const own = measure.getBoundingClientRect()
+    const x1 = before?.x2 ?? Math.max(0, (notes.get(ids[0] ?? '') ?? own.left - box.left) - 14)
+    const line = measure.querySelector('g.barLine')?.getBoundingClientRect().right ?? own.right
+    found.push({ bar: known ?? (before ? before.bar + 1 : 1), x1, x2: line - box.left })
+  })
+  return found
 }
 
 function click(event: MouseEvent): void {
   if (!block.value) return
   const found = nearest(here.value, event.clientX - block.value.getBoundingClientRect().left)
-  if (found) emit('select', found.index)
+  if (found) emit('select', found.index, event.shiftKey)
 }
 
 onMounted(() => nextTick(measure))
 watch(() => props.svg, () => nextTick(measure))
-watch(lit, (now) => {
-  if (now && !props.steady) block.value?.scrollIntoView({ block: 'nearest' })
+watch([chosen, cursor], ([now, plays], [was, played]) => {
+  const come = (now && now !== was && !props.steady) || (plays !== null && played === null)
+  if (come) block.value?.scrollIntoView({ block: 'nearest' })
 })
 defineExpose({ measure })
 </script>
 
 <template>
   <section ref="block" class="system" @click="click">
-    <div v-if="lit" class="lit" :style="{ left: `${lit.x - 13}px` }" aria-hidden="true" />
-    <DigitBand v-if="digits && layout.width" :notes="here" :width="layout.width" :selected="selected" :size="size" />
+    <div v-if="range" class="lit" :style="{ left: `${range.left}px`, width: `${range.width}px` }" aria-hidden="true" />
+    <template v-if="lit?.size"><div v-for="one in here.filter((each) => lit!.has(each.index))" :key="one.index" class="differs" :style="{ left: `${one.x - 11}px` }" aria-hidden="true" /></template>
+    <div v-if="cursor !== null" class="cursor" :style="{ left: `${cursor}px` }" aria-hidden="true" />
+    <MarksBand v-if="show.spots && layout.width" :spots="chart.spots" :layout="layout" :chosen="spot ?? null" @spot="emit('spot', $event)" />
+    <DigitBand v-if="show.digits && layout.width" :notes="here" :width="layout.width" :selected="selected" :size="size" />
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
     <div ref="staff" class="staff" v-html="svg" />
-    <LaneBand v-if="lanes && layout.width" :notes="here" :all="notes" :layout="layout" :strings="strings" :selected="selected" :size="size" />
-    <BowBand v-if="bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
+    <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
+    <LaneBand v-if="show.lanes && layout.width" :notes="here" :all="chart.notes" :layout="layout" :strings="strings" :selected="selected" :size="size" />
+    <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
+    <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
     <ol class="read">
       <li v-for="one in here" :key="one.note.id" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
     </ol>
@@ -68,7 +109,9 @@ defineExpose({ measure })
 .staff { line-height: 0; }
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
 .staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
-.lit { position: absolute; top: 0; bottom: 0; width: 26px; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
+.lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .read { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
-@media print { .lit { display: none; } .system { cursor: auto; } }
+.differs { position: absolute; top: 0; bottom: 0; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
+.cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }
+@media print { .lit, .cursor { display: none; } .system { cursor: auto; } }
 </style>

@@ -3,7 +3,7 @@ import type { ChartNote } from '../api/types'
 import { barsThatFit, bowY, nearest, placed, ringPath, rows, together, type SystemLayout } from './bands'
 
 const note = (id: string): ChartNote => ({ id }) as ChartNote
-const layout = (notes: [string, number][], rests: number[] = [], bars = [300]): SystemLayout => ({ width: 310, notes: new Map(notes), rests, bars })
+const layout = (notes: [string, number][], rests: number[] = [], bars = [300]): SystemLayout => ({ width: 310, notes: new Map(notes), rests, bars, spans: [] })
 
 describe('placed', () => {
   it('ends a note where the next one stands, the last one at the bar line', () => {

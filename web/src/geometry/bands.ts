@@ -8,6 +8,8 @@ export interface SystemLayout {
   /** x of rests and bar lines: a stroke or a held finger ends before them */
   rests: number[]
   bars: number[]
+  /** from where to where each bar runs, by its printed number */
+  spans: { bar: number; x1: number; x2: number }[]
 }
 
 export interface Placed { index: number; note: ChartNote; x: number; end: number }

@@ -2,17 +2,26 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, Version } from '../api/types'
+import type { ChartView, KeyOffer, Play, Spot, Version } from '../api/types'
 import ChartChoices from '../components/ChartChoices.vue'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
 import IssueDialog from '../components/IssueDialog.vue'
+import KeyDialog from '../components/KeyDialog.vue'
+import LookPanel from '../components/LookPanel.vue'
 import NotePanel from '../components/NotePanel.vue'
+import PhrasesPanel from '../components/PhrasesPanel.vue'
+import PlayBar from '../components/PlayBar.vue'
+import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
 import { useKeys } from '../composables/useKeys'
 import { neighbour } from '../geometry/pins'
+import { barSpan, phraseSpan } from '../geometry/play'
+import { barsOf, barWords } from '../geometry/spots'
 import { accessible } from '../geometry/words'
 import { useChart } from '../stores/chart'
+import { useDesk } from '../stores/desk'
+import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
@@ -21,13 +30,22 @@ const chart = useChart()
 const pupils = usePupils()
 const problem = ref<Trouble | null>(null)
 const issuing = ref(false)
+const keying = ref(false)
+const player = usePlayer()
+const { show } = useDesk()
+const TABS = [{ id: 'note', title: 'Note' }, { id: 'spots', title: 'Spots' }, { id: 'phrases', title: 'Phrases' }, { id: 'look', title: 'Look first' }] as const
+const tab = ref<(typeof TABS)[number]['id']>('note')
+const spot = ref<number[] | null>(null)
 let stringNext = false
 const FILES = [{ ending: 'musicxml', name: 'MusicXML' }, { ending: 'abc', name: 'ABC' }, { ending: 'mid', name: 'MIDI' }]
 
 async function load(): Promise<void> {
   problem.value = null
   try {
-    await chart.load(Number(route.params.id))
+    spot.value = null
+    const id = Number(route.params.id)
+    player.use(() => ask<Play>('GET', `/charts/${id}/play`))
+    await chart.load(id)
     if (chart.view?.pupil_id) pupils.choose(chart.view.pupil_id)
   } catch (error) {
     problem.value = error as Trouble
@@ -53,10 +71,39 @@ const turnVersion = (version: Version) => version !== chart.view?.version && ope
 
 const saved = computed(() => ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[chart.state])
 const lit = computed(() => (chart.note ? { string: chart.note.string, semitones: chart.note.semitones, finger: chart.note.finger } : null))
+watch(() => chart.view?.lock_version, player.renew)
+watch(() => chart.view?.tempo, (now) => now && (player.own = now))
+watch(() => chart.selected, (now) => now !== null && (tab.value = 'note'))
+const selection = computed(() => (chart.selected !== null && chart.anchor !== null ? barsOf(chart.notes, chart.anchor, chart.selected) : null))
+
+/** A spot taken in hand, from the chart or from the list. */
+function choose(bars: number[]): void {
+  spot.value = tab.value === 'spots' && spot.value?.join() === bars.join() ? null : bars
+  tab.value = 'spots'
+}
+async function makeSpot(): Promise<void> {
+  const bars = selection.value ?? (chart.note ? [chart.note.bar] : null)
+  if (!bars) return
+  await chart.markSpot({ bars, name: '', drill: '', dropped: false })
+  chart.select(null)
+  spot.value = bars
+  tab.value = 'spots'
+}
+async function hear(part: 'spot' | 'phrase', which: Spot | number): Promise<void> {
+  try {
+    const schedule = await player.load()
+    if (schedule) player.repeat(part === 'phrase' ? phraseSpan(schedule, which as number) : barSpan(schedule, (which as Spot).bars, barWords((which as Spot).bars)))
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+const take = (offer: KeyOffer): void => void chart.option({ transpose: offer.semitones || offer.steps ? { steps: offer.steps, semitones: offer.semitones } : null })
+const names = computed(() => Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`])))
+
 const newHere = computed(() => chart.view?.chart.warnings ?? [])
 
 useKeys((event) => {
-  if (!chart.view || issuing.value) return
+  if (!chart.view || issuing.value || keying.value) return
   const key = event.key
   if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') {
     event.preventDefault()
@@ -70,11 +117,17 @@ useKeys((event) => {
   stringNext = false
   if (key === 'ArrowLeft' || key === 'ArrowRight') {
     event.preventDefault()
-    return chart.step(key === 'ArrowRight' ? 1 : -1)
+    return chart.step(key === 'ArrowRight' ? 1 : -1, event.shiftKey)
   }
   if (key === 'v') return void turnVersion(chart.view.version === 'simple' ? 'full' : 'simple')
+  if (key === ' ' && !(event.target as HTMLElement | null)?.closest?.('button, a, summary, input')) {
+    event.preventDefault()
+    return player.toggle()
+  }
+  if (key === '[' || key === ']') return player.step(key === ']' ? 1 : -1)
   if (!chart.note) return
-  if (key === 'ArrowUp' || key === 'ArrowDown') {
+  if (key === 'b') void makeSpot()
+  else if (key === 'ArrowUp' || key === 'ArrowDown') {
     event.preventDefault()
     const place = neighbour(chart.note, key === 'ArrowDown' ? 1 : -1)
     if (place) void chart.pin({ place })
@@ -108,19 +161,37 @@ useKeys((event) => {
         <v-btn density="compact" @click="chart.refused = null">Understood</v-btn>
       </div>
       <ul v-if="newHere.length" class="plain warnings small fawn"><li v-for="warning in newHere" :key="warning">{{ warning }}</li></ul>
+      <PlayBar class="hear" />
       <div class="columns">
-        <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @option="chart.option($event)" />
+        <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @keys="keying = true" @option="chart.option($event)" />
         <ChartSheet
-          class="paper" :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected"
-          @select="chart.selected = $event"
+          class="paper" :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected" :anchor="chart.anchor" :now="player.now"
+          :spot="tab === 'spots' ? spot : null" :show="show" @select="(index, more) => chart.select(index, more)" @spot="choose" @cut="(from, to) => chart.cut({ from, to })"
         />
-        <aside class="side" aria-label="The selected note">
-          <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
-          <h2 class="ruled">Hand map</h2>
-          <HandMap :strings="chart.view.strings" :fingers="chart.view.hand_fingers" :words="chart.view.chart.hand_map" :lit="lit" />
+        <aside class="side" aria-label="About the chart">
+          <div class="tabs" role="tablist" aria-label="What is shown here">
+            <button v-for="one in TABS" :id="`tab-${one.id}`" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" aria-controls="panel" @click="tab = one.id">{{ one.title }}</button>
+          </div>
+          <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
+            <template v-if="tab === 'note'">
+              <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
+              <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
+              <h2 class="ruled">Hand map</h2>
+              <HandMap :strings="chart.view.strings" :fingers="chart.view.hand_fingers" :words="chart.view.chart.hand_map" :lit="lit" />
+            </template>
+            <SpotsPanel
+              v-else-if="tab === 'spots'" :chart="chart.view.chart" :marks="chart.view.options.spots ?? []" :chosen="spot" :selection="selection" @choose="choose" @mark="chart.markSpot($event)"
+              @drop="chart.dropSpot($event)" @restore="chart.restoreSpot($event)" @hear="hear('spot', $event)"
+            />
+            <PhrasesPanel
+              v-else-if="tab === 'phrases'" :chart="chart.view.chart" :own="!!chart.view.options.cuts" :note="chart.note" @cut="chart.cut($event)" @hear="hear('phrase', $event)"
+            />
+            <LookPanel v-else :chart="chart.view.chart" :names="names" />
+          </div>
         </aside>
       </div>
       <IssueDialog v-model="issuing" :view="chart.view" />
+      <KeyDialog v-model="keying" :tune-id="chart.view.tune_id" :title="chart.view.chart.tune.title" :subject="subject()" :version="chart.view.version" :present="chart.view.options.transpose ?? null" @choose="take" />
       <StaleDialog :theirs="chart.other" @choose="chart.resolve($event)" />
     </template>
   </div>
@@ -130,6 +201,10 @@ useKeys((event) => {
 .spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
 .desk > header { display: flex; align-items: baseline; gap: 14px; padding: 14px 28px 4px; flex-wrap: wrap; }
 .tools { margin-left: auto; display: flex; gap: 4px; }
+.hear { padding: 2px 28px 0; }
+.tabs { display: flex; gap: 4px; border-bottom: 1px solid var(--rule); margin-bottom: 10px; }
+.tabs button { padding: 4px 8px; cursor: pointer; font-family: var(--v-font-heading); font-size: 1.05rem; }
+.tabs [aria-selected='true'] { font-weight: 600; box-shadow: inset 0 -3px 0 var(--moss); }
 .refusal { margin: 4px 28px; }
 .warnings { padding: 0 28px 4px; }
 .columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: 22px; padding: 6px 28px 40px; align-items: start; }

@@ -1,13 +1,16 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { ChartNote, ChartOptions, ChartView, Pin } from '../api/types'
+import type { ChartNote, ChartOptions, ChartView, Pin, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
+import { cutsOf, dropped, marked, moveCut, restored } from '../geometry/spots'
 
 /** What a save sends and undo brings back. */
 interface Marks { options: ChartOptions; pins: Pin[] }
 
 const keep = (id: number) => `fawnmoss.chart.${id}.unsaved`
+/** Undo and redo of this window, good as long as nobody else has saved since. */
+const history = (id: number) => `fawnmoss.chart.${id}.history`
 const copy = (marks: Marks): Marks => JSON.parse(JSON.stringify(marks)) as Marks
 const same = (a: Marks, b: Marks) => JSON.stringify(a) === JSON.stringify(b)
 
@@ -19,6 +22,8 @@ export const useChart = defineStore('chart', () => {
   const view = ref<ChartView | null>(null)
   const musicxml = ref('')
   const selected = ref<number | null>(null)
+  /** Where a selection of several notes began; null when one note is selected. */
+  const anchor = ref<number | null>(null)
   const state = ref<'saved' | 'saving' | 'waiting' | 'stale'>('saved')
   const refused = ref<Trouble | null>(null)
   const other = ref<ChartView | null>(null)
@@ -44,11 +49,29 @@ export const useChart = defineStore('chart', () => {
     before.value = after.value = []
     refused.value = other.value = null
     state.value = 'saved'
-    selected.value = null
+    selected.value = anchor.value = null
     show(await ask<ChartView>('GET', `/charts/${id}`))
+    remember(id)
     await loadScore()
     const kept = localStorage.getItem(keep(id))
     if (kept) await change(JSON.parse(kept) as Marks)
+  }
+
+  /** Takes undo and redo up again after a reload. */
+  function remember(id: number): void {
+    const kept = JSON.parse(sessionStorage.getItem(history(id)) ?? 'null') as { version: number; before: Marks[]; after: Marks[] } | null
+    if (kept?.version !== view.value?.lock_version) return
+    before.value = kept!.before
+    after.value = kept!.after
+  }
+
+  function noteHistory(): void {
+    const kept = { version: view.value!.lock_version, before: before.value.slice(-100), after: after.value.slice(-100) }
+    try {
+      sessionStorage.setItem(history(view.value!.id), JSON.stringify(kept))
+    } catch {
+      sessionStorage.removeItem(history(view.value!.id)) // full: undo then lasts as long as the page
+    }
   }
 
   async function loadScore(): Promise<void> {
@@ -113,6 +136,7 @@ export const useChart = defineStore('chart', () => {
     wanted = null
     state.value = 'saved'
     localStorage.removeItem(keep(id))
+    noteHistory()
   }
 
   function fail(trouble: Trouble, sending: Marks): void {
@@ -124,8 +148,8 @@ export const useChart = defineStore('chart', () => {
       other.value = trouble.body.current as ChartView
     } else {
       // Refused: the chart stays as it was, and so does undo.
-      if (wanted === sending) settle(view.value!.id)
       before.value = before.value.slice(0, -1)
+      if (wanted === sending) settle(view.value!.id)
       refused.value = trouble
     }
   }
@@ -139,8 +163,8 @@ export const useChart = defineStore('chart', () => {
     if (mine && wanted) {
       await push()
     } else {
-      settle(theirs.id)
       before.value = after.value = []
+      settle(theirs.id)
     }
   }
 
@@ -157,9 +181,33 @@ export const useChart = defineStore('chart', () => {
     await change({ ...now, options: options as ChartOptions })
   }
 
-  const step = (by: number): void => {
-    if (notes.value.length) selected.value = Math.min(notes.value.length - 1, Math.max(0, (selected.value ?? (by > 0 ? -1 : notes.value.length)) + by))
+  const spotMarks = (): SpotMark[] => wanted?.options.spots ?? view.value?.options.spots ?? []
+  const setSpots = (marks: SpotMark[]): Promise<void> => option({ spots: marks.length ? marks : null })
+  const markSpot = (mark: SpotMark): Promise<void> => setSpots(marked(spotMarks(), mark))
+  const dropSpot = (spot: Spot): Promise<void> => setSpots(dropped(spotMarks(), spot))
+  const restoreSpot = (bars: number[]): Promise<void> => setSpots(restored(spotMarks(), bars))
+
+  /** Phrases: a boundary moved, made or taken away; null gives them back to the engine. */
+  async function cut(change: { from: string; to: string } | { add: string } | { remove: string } | null): Promise<void> {
+    const chart = view.value?.chart
+    if (!chart) return
+    if (change === null) return option({ cuts: null })
+    const now = cutsOf(chart)
+    if ('from' in change) {
+      const next = moveCut(chart, change.from, change.to)
+      if (next) await option({ cuts: next })
+    } else await option({ cuts: 'add' in change ? [...new Set([...now, change.add])] : now.filter((id) => id !== change.remove) })
   }
 
-  return { view, musicxml, selected, state, refused, other, before, after, notes, note, load, undo, redo, resolve, pin, option, step, push }
+  /** Takes a note in hand; with more, all from the one in hand before. */
+  function select(index: number | null, more = false): void {
+    anchor.value = more && index !== null ? (anchor.value ?? selected.value) : null
+    selected.value = index
+  }
+
+  const step = (by: number, more = false): void => {
+    if (notes.value.length) select(Math.min(notes.value.length - 1, Math.max(0, (selected.value ?? (by > 0 ? -1 : notes.value.length)) + by)), more)
+  }
+
+  return { view, musicxml, selected, anchor, state, refused, other, before, after, notes, note, load, undo, redo, resolve, pin, option, cut, markSpot, dropSpot, restoreSpot, select, step, push }
 })

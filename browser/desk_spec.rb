@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'the chart desk' do
+  before { log_in }
+
+  def tab(name) = find('[role=tab]', text: name).click
+  def undo = page.driver.browser.action.key_down(:control).send_keys('z').key_up(:control).perform
+
+  it 'makes a spot of a selection, names it, drops another, and brings it back' do
+    choose_pupil('Maren')
+    open_tune('Herbs at the Fair', 'Full')
+    tab 'Spots'
+    expect(page).to have_css('.side .head', text: 'bar 14')
+    tab 'Note'
+    go_to_note(4)
+    3.times { page.driver.browser.action.key_down(:shift).send_keys(:arrow_right).key_up(:shift).perform }
+    expect(page).to have_content('bars 2 and 3 selected')
+    press('b')
+    expect(page).to have_css('.side .spot.chosen', text: /bars 2 and 3.*yours/)
+    click_button 'Change'
+    fill_in 'Name', with: 'the hooked bar'
+    fill_in 'Drill', with: 'Bow alone first.'
+    click_button 'Keep it'
+    expect(page).to have_css('.side .spot.chosen', text: 'the hooked bar')
+    expect(page).to have_css('.system .spot text', text: 'the hooked bar')
+    saved
+    find('.side .head', text: 'bar 14').click
+    click_button 'Drop'
+    expect(page).to have_no_css('.side .head', text: 'bar 14')
+    expect(page).to have_content('Dropped: bar 14')
+    page.driver.browser.navigate.refresh
+    wait_for_chart
+    tab 'Spots'
+    expect(page).to have_css('.side .head', text: 'the hooked bar')
+    click_button 'Bring it back'
+    expect(page).to have_css('.side .head', text: 'bar 14')
+    saved
+  end
+
+  it 'moves a phrase by dragging, by key and by typing, and undoes it after a reload' do
+    choose_pupil('Maren')
+    open_tune('Herbs at the Fair', 'Full')
+    tab 'Phrases'
+    ends = -> { page.evaluate_script("[...document.querySelectorAll('.side li input')].map(input => input.value)") }
+    wait_until { ends.call.first == '4:1' }
+    knob = first('.cut .grip')
+    page.driver.browser.action.move_to(knob.native).pointer_down(:left).move_by(-70, 0).pointer_up(:left).perform
+    wait_until { ends.call.first == '3:3' }
+    saved
+    page.execute_script('arguments[0].focus()', first('.cut'))
+    page.driver.browser.action.send_keys(:arrow_right).perform
+    wait_until { ends.call.first == '4:1' }
+    fill_in 'End of phrase 1, bar and beat', with: "3\t"
+    wait_until { ends.call.first == '3:1' }
+    fill_in 'End of phrase 1, bar and beat', with: "77\t"
+    expect(page).to have_content('There is no note at 77')
+    saved
+    page.driver.browser.navigate.refresh
+    wait_for_chart
+    tab 'Phrases'
+    undo
+    wait_until { ends.call.first == '4:1' }
+    click_button 'As Fawnmoss finds them'
+    saved
+  end
+
+  it 'plays along: count-in, cursor, tempo steps, a spot over and over, nothing fetched from elsewhere' do
+    choose_pupil('Linnet')
+    open_tune('Five Stones')
+    find('[aria-label="Faster"]').click
+    expect(find('[aria-label="Hear it"] output').text.to_i).to be > 72
+    click_button 'Hear it'
+    expect(page).to have_button('Stop', wait: 20)
+    expect(page).to have_css('.cursor', wait: 15)
+    press('[')
+    press(:space)
+    expect(page).to have_button('Hear it')
+    expect(page).to have_no_css('.cursor')
+    tab 'Phrases'
+    within('.side') { first('button', text: 'Hear').click }
+    expect(page).to have_content('over and over: phrase 1')
+    expect(page).to have_css('.cursor', wait: 15)
+    click_button 'The whole'
+    check 'echo'
+    expect(page).to have_css('.cursor', wait: 15)
+    press(:space)
+    hosts = page.evaluate_script('[...new Set(performance.getEntriesByType("resource").map(entry => new URL(entry.name, location).host))]')
+    expect(hosts).to eq([page.evaluate_script('location.host')])
+  end
+
+  it 'finds a friendlier key and takes it' do
+    choose_pupil('Maren')
+    open_tune('By Moonlight')
+    before = find('.desk header .quiet').text
+    click_button 'Others …'
+    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 20)
+    key = all('.v-dialog tbody tr').find { _1.has_button?('Take it', wait: 0) }
+    name = key.find('b').text
+    key.click_button('Take it')
+    expect(page).to have_css('.desk header', text: name)
+    saved
+    undo
+    expect(page).to have_css('.desk header .quiet', exact_text: before)
+  end
+end

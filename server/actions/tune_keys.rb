@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # The keys a tune could be played in, the friendliest first, for a pupil or an instrument.
+    module TuneKeys
+      MOST = 16
+
+      # Array of hashes: key, words, steps and semitones from the tune as written, new skills by name, cost in plain crossings.
+      def self.call(tune, subject, version)
+        request = subject.request(version)
+        ranked = Fawnmoss::Practice::FriendlyKeys.new(tune.score, FawnmossServer.catalogue).list(request)
+        ranked.first(MOST).map do |one|
+          { key: one.key, words: one.words, steps: one.interval.steps, semitones: one.interval.semitones, cost: one.cost.round(1),
+            unmet: one.unmet.map { subject.skills_by_id.fetch(_1).name } }
+        end
+      end
+    end
+  end
+end

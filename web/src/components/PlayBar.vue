@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { mdiPlay, mdiStop } from '@mdi/js'
+import { computed, onUnmounted } from 'vue'
+import { usePlayer } from '../stores/player'
+
+/** Hear it: play, tempo, what sounds, echo, a part over and over. */
+defineProps<{ plain?: boolean }>()
+const player = usePlayer()
+const drones = computed(() => [{ value: null, title: 'no drone' }, ...(player.schedule?.drones ?? []).map((drone, index) => ({ value: index, title: drone.words }))])
+onUnmounted(player.stop)
+
+/** Drones are named in the schedule: it is asked for when the list is first opened. */
+const look = (): void => void player.load().catch(() => undefined)
+</script>
+
+<template>
+  <div class="bar" role="group" aria-label="Hear it">
+    <v-btn :prepend-icon="player.state === 'still' ? mdiPlay : mdiStop" variant="tonal" color="primary" :loading="player.state === 'loading'" title="Space" @click="player.toggle()">{{ player.state === 'playing' ? 'Stop' : 'Hear it' }}</v-btn>
+    <span class="tempo"><v-btn density="compact" aria-label="Slower" title="[" @click="player.step(-1)">−</v-btn><output aria-label="Tempo, quarters a minute">{{ player.tempo }}</output><v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn></span>
+    <label><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
+    <label><input type="checkbox" :checked="player.click" @change="player.change(() => (player.click = !player.click))" /> click</label>
+    <label><input type="checkbox" :checked="player.mode === 'echo'" :disabled="player.span !== null" @change="player.change(() => (player.mode = player.mode === 'echo' ? 'tune' : 'echo'))" /> echo</label>
+    <v-select
+      :model-value="player.drone" :items="drones" aria-label="Drone" density="compact" class="drone" @update:menu="look" @update:model-value="player.change(() => (player.drone = $event))"
+    />
+    <span v-if="player.span" class="part">over and over: {{ player.span.words }} <v-btn density="compact" @click="player.repeat(null)">The whole</v-btn></span>
+    <span v-if="player.turn" class="turn" role="status">your turn</span>
+    <span v-if="player.problem" class="fawn small" role="alert">{{ player.problem }}</span>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; align-items: center; gap: 4px 16px; flex-wrap: wrap; }
+.tempo { display: inline-flex; align-items: center; }
+output { min-width: 2.2em; text-align: center; font-weight: 600; }
+.tempo .v-btn { min-width: 36px; font-size: 1.15rem; }
+label { display: inline-flex; gap: 5px; align-items: center; cursor: pointer; }
+input { accent-color: rgb(var(--v-theme-primary)); }
+.drone { max-width: 150px; min-width: 110px; flex: 0 0 auto; }
+.drone :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }
+.turn { font-weight: 600; color: var(--moss); }
+@media print { .bar { display: none; } }
+</style>

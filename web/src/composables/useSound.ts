@@ -1,0 +1,81 @@
+import type * as ToneModule from 'tone'
+import type { Programme } from '../geometry/play'
+
+type Tone = typeof ToneModule
+
+/** What one playing asks for and hears back. tempo: quarters a minute; on and end are called in time with the sound. */
+export interface Run {
+  programme: Programme
+  tempo: number
+  loop: boolean
+  tune: boolean
+  click: boolean
+  drone: number[]
+  on: (id: string | null, silent: boolean) => void
+  end: () => void
+}
+
+let loading: Promise<Tone> | undefined
+let instruments: { tune: ToneModule.PolySynth; drone: ToneModule.PolySynth; click: ToneModule.Synth } | undefined
+
+/** Stand-in sounds made in the browser: a soft bowed tone, a lower and duller one for the drone, a tick. */
+function build(tone: Tone): NonNullable<typeof instruments> {
+  const out = new tone.Limiter(-3).toDestination()
+  const room = new tone.Filter(2400, 'lowpass').connect(out)
+  const tune = new tone.PolySynth(tone.Synth, { oscillator: { type: 'fatsawtooth', count: 2, spread: 9 }, envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 }, volume: -15 }).connect(room)
+  const drone = new tone.PolySynth(tone.Synth, { oscillator: { type: 'triangle' }, envelope: { attack: 0.3, decay: 0.1, sustain: 0.9, release: 0.4 }, volume: -20 }).connect(out)
+  const click = new tone.Synth({ oscillator: { type: 'square' }, envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 }, volume: -18 }).connect(out)
+  return { tune, drone, click }
+}
+
+const ticks = (quarters: number): string => `${Math.round(quarters * 192)}i`
+const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12)
+
+/** Starts a run (and ends the one before). The sounds are loaded when they are first asked for; rejects when they cannot be. */
+export async function play(run: Run): Promise<void> {
+  loading ??= import('tone')
+  const tone = await loading.catch((error: unknown) => {
+    loading = undefined
+    throw error
+  })
+  await tone.start()
+  instruments ??= build(tone)
+  const { tune, drone, click } = instruments
+  const transport = tone.getTransport()
+  stop(tone)
+  transport.bpm.value = run.tempo
+  for (const sound of run.programme.sounds) {
+    transport.schedule((time) => {
+      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), Math.max(0.05, (sound.length * 60) / transport.bpm.value - 0.04), time)
+      tone.getDraw().schedule(() => run.on(sound.id, sound.silent), time)
+    }, ticks(sound.at))
+  }
+  for (const beat of run.programme.clicks) {
+    if (!run.click && beat.at >= run.programme.lead) continue
+    transport.schedule((time) => click.triggerAttackRelease(beat.strong ? 1760 : 1175, 0.03, time), ticks(beat.at))
+  }
+  if (run.drone.length) transport.schedule((time) => drone.triggerAttack(run.drone.map(hertz), time), 0)
+  transport.loop = run.loop
+  if (run.loop) transport.setLoopPoints(ticks(run.programme.lead), ticks(run.programme.end))
+  else transport.schedule((time) => tone.getDraw().schedule(run.end, time), ticks(run.programme.end))
+  transport.start('+0.08')
+}
+
+function stop(tone: Tone): void {
+  const transport = tone.getTransport()
+  transport.stop()
+  transport.cancel()
+  transport.loop = false
+  instruments?.tune.releaseAll()
+  instruments?.drone.releaseAll()
+}
+
+/** Silence at once. */
+export async function silence(): Promise<void> {
+  if (loading) stop(await loading)
+}
+
+/** A new tempo while it plays. */
+export async function setTempo(tempo: number): Promise<void> {
+  if (loading) (await loading).getTransport().bpm.value = tempo
+}

@@ -1,0 +1,57 @@
+import type { Play, Sound } from '../api/types'
+
+/** What to play: the tune, or the phrases with an equal silence after each; a part of it; over and over. */
+export interface Wish { mode: 'tune' | 'echo'; span: Span | null; loop: boolean }
+/** A stretch in quarters from the start of the tune as written. */
+export interface Span { at: number; length: number; words: string }
+/** Everything in quarters from the first click. lead: length of the count-in; end: where it stops, or goes back to lead when looping. */
+export interface Programme { lead: number; end: number; sounds: Sound[]; clicks: { at: number; strong: boolean }[] }
+
+/**
+ * Lays a schedule out for playing: a full bar is counted in, and what is left of the bar before a start that is not on the
+ * first beat. Clicks go on to the end.
+ *   programme(play, { mode: 'tune', span: null, loop: false }).lead // => 4 in 4/4
+ */
+export function programme(play: Play, wish: Wish): Programme {
+  const echo = wish.mode === 'echo' && !wish.span
+  const from = wish.span?.at ?? 0
+  const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
+  const phase = modulo(play.first + from, play.bar)
+  const lead = play.bar + phase
+  const all = echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes
+  const sounds = all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
+    .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
+  // A loop goes on in time: it is filled up to the beat of the bar where it starts again.
+  const end = lead + (wish.loop ? Math.ceil(length / play.bar - 1e-9) * play.bar : length)
+  const clicks = Array.from({ length: Math.max(0, Math.ceil(end / play.beat - 1e-9)) }, (_, index) => index * play.beat)
+    .map((at) => ({ at, strong: modulo(at, play.bar) < 1e-6 }))
+  return { lead, end, sounds, clicks }
+}
+
+const modulo = (value: number, by: number): number => ((value % by) + by) % by
+
+/** The notes up to where a repeat brings an id again. */
+function firstTime(notes: Sound[]): Sound[] {
+  const seen = new Set<string>()
+  return notes.filter((note) => !seen.has(note.id) && seen.add(note.id))
+}
+
+/** The span of neighbouring bars as written, or null when they are not there. */
+export function barSpan(play: Play, bars: number[], words: string): Span | null {
+  const own = play.bars.filter(([number]) => bars.includes(number!))
+  if (!own.length) return null
+  const at = own[0]![1]!
+  const last = own.at(-1)!
+  return { at, length: last[1]! + last[2]! - at, words }
+}
+
+export const phraseSpan = (play: Play, index: number): Span | null => {
+  const span = play.phrases[index]
+  return span ? { at: span[0]!, length: span[1]!, words: `phrase ${index + 1}` } : null
+}
+
+/** The tempo one step up or down the list; between and beyond its ends by about a tenth, from 20 to 300. */
+export function stepTempo(steps: number[], tempo: number, by: 1 | -1): number {
+  const next = by > 0 ? steps.find((one) => one > tempo) : steps.findLast((one) => one < tempo)
+  return next ?? Math.min(300, Math.max(20, Math.round(tempo * (by > 0 ? 1.1 : 0.9))))
+}

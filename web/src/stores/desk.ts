@@ -1,0 +1,14 @@
+import { defineStore } from 'pinia'
+import { reactive, watch } from 'vue'
+
+/** What is shown of a chart; kept in this browser. */
+export interface Show { digits: boolean; lanes: boolean; bow: boolean; spots: boolean; phrases: boolean; counting: 'none' | 'numbers' | 'syllables' | 'names'; naming: 'letters' | 'h-b' | 'do' }
+export const EVERYTHING: Show = { digits: true, lanes: true, bow: true, spots: false, phrases: false, counting: 'none', naming: 'letters' }
+
+const KEY = 'fawnmoss.desk'
+
+export const useDesk = defineStore('desk', () => {
+  const show = reactive<Show>({ ...EVERYTHING, spots: true, phrases: true, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Show>) })
+  watch(show, (now) => localStorage.setItem(KEY, JSON.stringify(now)))
+  return { show }
+})
