@@ -3,6 +3,7 @@
 source 'https://rubygems.org'
 
 # core: parsing and archives; everything else there is plain Ruby
+gem 'diff-lcs', '~> 1.6' # finds the notes of a tune again after it was edited
 gem 'midilib', '~> 4.0' # writes Standard MIDI Files
 gem 'nokogiri', '~> 1.18.10'
 gem 'rubyzip', '~> 2.4'

@@ -30,9 +30,9 @@ module FawnmossServer
     def request(version, options = {}, pins = [])
       move = options['transpose']
       spots = (options['spots'] || []).map { Fawnmoss::Chart::SpotMark.new(**_1.transform_keys(&:to_sym)) }
-      Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, tempo: options['tempo'], start: options['start'],
-                                     fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) }, joins: joins(version),
-                                     shift: options['shift'], slide: options['slide'], learnt: learnt(version), had:, cuts: options['cuts'], spots:,
+      Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, spots:, had:, learnt: learnt(version),
+                                     joins: joins(version), fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
+                                     **options.slice('tempo', 'start', 'shift', 'slide', 'cuts').transform_keys(&:to_sym),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
 

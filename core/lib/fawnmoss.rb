@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'diff/lcs'
 require 'json'
 require 'midilib'
 require 'nokogiri'

@@ -6,18 +6,25 @@ module FawnmossServer
     module TuneAnswer
       LEVELS = %w[plays_now teaches_one two_or_three later out_of_reach].freeze
 
-      def self.row(tune)
+      NOBODY = { pupils: 0, last_card: nil }.freeze
+
+      # use: of Models::Studio#tune_use.
+      def self.row(tune, use = {})
         { id: tune.id, title: tune.title, source: tune.source, format: tune.format, key: tune.key_name, meter: tune.meter, bars: tune.bars,
-          notices: tune.notices, lock_version: tune.lock_version }
+          notices: tune.notices, lock_version: tune.lock_version, archived: !tune.archived_at.nil?, use: use.fetch(tune.id, NOBODY) }
       end
 
-      def self.whole(tune) = { **row(tune), text: tune.text }
+      # abc: the text to edit, whatever the tune came as.
+      def self.whole(tune)
+        { **row(tune, Models::Studio[tune.studio_id].tune_use), text: tune.text, abc: tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score) }
+      end
 
       # The shelf for a Subject (nil: plain, by title): nearest first.
       def self.shelf(studio, subject)
-        return studio.tunes.map { { **row(_1), readiness: nil } } unless subject
+        use = studio.tune_use
+        return studio.tunes.map { { **row(_1, use), readiness: nil } } unless subject
 
-        studio.tunes.map { |tune| { **row(tune), readiness: readiness(tune, subject) } }
+        studio.tunes.map { |tune| { **row(tune, use), readiness: readiness(tune, subject) } }
               .sort_by { |tune| [LEVELS.index(tune[:readiness][:level]), tune[:readiness][:unmet].size, -tune[:readiness][:share], tune[:title]] }
       end
 

@@ -6,6 +6,13 @@ module FawnmossServer
     module TuneKeys
       MOST = 16
 
+      # params: pupil_id or instrument, and version, as in the address.
+      def self.read(studio, params, today)
+        asked = Inputs::Fields.new({ 'pupil_id' => params['pupil_id']&.to_i, 'instrument' => params['instrument'], 'version' => params['version'] }.compact)
+        version = asked.choice('version', %w[simple full], default: 'simple')
+        call(studio.tune(params['id']), Subjects.read(studio, asked, today), version)
+      end
+
       # Array of hashes: key, words, steps and semitones from the tune as written, new skills by name, cost in plain crossings.
       def self.call(tune, subject, version)
         request = subject.request(version)

@@ -25,6 +25,7 @@ module FawnmossServer
       def self.answer(error, env)
         case error
         when Stale then Answer.error(409, error.message, remedy: error.remedy, code: 'stale', current: error.current)
+        when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
         when Missing then Answer.error(404, 'There is nothing here.', code: 'missing')
         when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')

@@ -3,7 +3,7 @@
 module FawnmossServer
   module Inputs
     # A tune as pasted (text) or uploaded (file in base64, with its name).
-    TuneInput = Struct.new(:text, :format, :title, :source, keyword_init: true) do
+    TuneInput = Struct.new(:text, :format, :title, :source, :notices, keyword_init: true) do
       # Raises Fawnmoss::InvalidInput naming the field.
       def self.read(fields)
         title = fields.text('title', max: 120, default: '')
@@ -11,15 +11,29 @@ module FawnmossServer
         return from_file(fields, title, source) if fields.given?('file')
 
         text = fields.block('text', max: 2_000_000)
-        new(text:, format: text.lstrip.start_with?('<') ? 'musicxml' : 'abc', title:, source:)
+        chosen(fields, text, format_of(text), title:, source:)
       end
+
+      def self.format_of(text) = text.lstrip.start_with?('<') ? 'musicxml' : 'abc'
+
+      # Of a score with several parts or voices the one that was chosen; raises Choose when none was.
+      def self.chosen(fields, text, format, **about)
+        score = format == 'musicxml' ? Fawnmoss::Notation::MusicXml::Selection.new(text) : nil
+        return new(text:, format:, notices: [], **about) if score.nil? || score.single?
+        raise Choose, score.parts unless fields.given?('part')
+
+        voice = fields.text('voice', max: 20, default: '')
+        text, notices = score.take(fields.integer('part', 0..999), voice.empty? ? nil : voice)
+        new(text:, format:, notices:, **about)
+      end
+      private_class_method :chosen
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)
         format = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml' }[File.extname(name).downcase]
         fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml or .mxl.') unless format
         bytes = fields.block('file', max: 11_500_000).unpack1('m0')
-        new(text: plain(bytes, fields), format:, title:, source:)
+        chosen(fields, plain(bytes, fields), format, title:, source:)
       rescue ArgumentError
         fields.refuse('file', 'The file did not arrive whole.', 'Choose it again.')
       end

@@ -17,6 +17,15 @@ module FawnmossServer
       def chart(id) = charts_dataset.first(id: whole(id)) || raise(Missing)
       def card(id) = cards_dataset.first(id: whole(id)) || raise(Missing)
 
+      # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
+      # issued last. One query.
+      def tune_use
+        rows = charts_dataset.left_join(:cards, chart_id: Sequel[:charts][:id]).group(Sequel[:charts][:tune_id])
+                             .select(Sequel[:charts][:tune_id]).select_append { count(Sequel[:charts][:pupil_id]).distinct.as(pupils) }
+                             .select_append { max(Sequel[:cards][:issued_on]).as(last_card) }
+        rows.naked.to_h { |row| [row[:tune_id], { pupils: row[:pupils], last_card: row[:last_card]&.iso8601 }] }
+      end
+
       private
 
       def whole(id) = id.to_s.match?(/\A\d{1,18}\z/) ? id.to_i : raise(Missing)

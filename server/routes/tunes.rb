@@ -13,14 +13,20 @@ module FawnmossServer
 
         app.post('/api/tunes') { json(Actions::TuneAnswer.whole(Actions::AddTune.call(studio, fields)), 201) }
         app.get('/api/tunes/:id') { json(Actions::TuneAnswer.whole(studio.tune(params['id']))) }
-        app.get('/api/tunes/:id/keys') do
-          asked = Inputs::Fields.new({ 'pupil_id' => params['pupil_id']&.to_i, 'instrument' => params['instrument'], 'version' => params['version'] }.compact)
-          version = asked.choice('version', %w[simple full], default: 'simple')
-          json({ keys: Actions::TuneKeys.call(studio.tune(params['id']), Actions::Subjects.read(studio, asked, today), version) })
-        end
-
-        app.patch('/api/tunes/:id') { json(Actions::TuneAnswer.whole(Actions::RenameTune.call(studio, params['id'], fields))) }
+        changes(app)
+        app.get('/api/tunes/:id/keys') { json({ keys: Actions::TuneKeys.read(studio, params, today) }) }
       end
+
+      def self.changes(app)
+        app.post('/api/reading') { studio && json(Actions::ReadTune.call(fields)) }
+        app.post('/api/tunes/:id/copies') { json(Actions::TuneAnswer.whole(Actions::CopyTune.call(studio, params['id'], fields)), 201) }
+
+        app.patch('/api/tunes/:id') do
+          tune, lost = Actions::ChangeTune.call(studio, params['id'], fields)
+          json({ **Actions::TuneAnswer.whole(tune), marks_lost: lost })
+        end
+      end
+      private_class_method :changes
     end
   end
 end

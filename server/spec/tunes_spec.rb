@@ -83,6 +83,62 @@ RSpec.describe 'tunes' do
     expect([status, error[:where][:field]]).to eq([422, 'instrument'])
   end
 
+  it 'carries marks along when the text is edited, and says how many are gone' do
+    tune = add_tune('D E F G|A2 A2|')
+    chart = open_chart(tune:)
+    save_chart(chart, pins: [{ note: 'n5', finger: 4 }, { note: 'n3', direction: 'up' }], options: { cuts: ['n4'] })
+    text = "X:1\nT:Steps\nM:4/4\nL:1/4\nK:D\nz4|D E E G|A2 A2|\n"
+    changed = api(:patch, "/api/tunes/#{tune[:id]}", { text:, lock_version: 0 })
+    expect(changed).to include(bars: 3, marks_lost: 1, abc: text)
+    again = api(:get, "/api/charts/#{chart[:id]}")
+    expect([again[:pins].map { _1.values_at(:note, :finger) }, again[:options]]).to eq([[['n6', 4]], { cuts: ['n5'] }])
+    api(:patch, "/api/tunes/#{tune[:id]}", { text: 'M:4/4', lock_version: 1 })
+    expect([status, api(:get, "/api/tunes/#{tune[:id]}")[:text]]).to eq([422, text])
+  end
+
+  it 'puts a tune away and back, and knows who has it' do
+    tune = add_tune
+    chart = open_chart(tune:)
+    api(:post, "/api/charts/#{chart[:id]}/cards", {})
+    open_chart(tune:, pupil: add_pupil('Finch'))
+    away = api(:patch, "/api/tunes/#{tune[:id]}", { archived: true, lock_version: 0 })
+    expect(away).to include(archived: true, use: { pupils: 2, last_card: Date.today.iso8601 })
+    expect(api(:get, '/api/tunes')[:tunes].first).to include(archived: true)
+    expect(api(:patch, "/api/tunes/#{tune[:id]}", { archived: false, lock_version: 1 })).to include(archived: false)
+  end
+
+  it 'makes copies: the same, moved, with a simpler rhythm, with plain bowing' do
+    tune = add_tune('(D3/2 E/2) F G|A4|')
+    copies = %w[same transposed simpler_rhythm plain_bowing].map { |way| api(:post, "/api/tunes/#{tune[:id]}/copies", { way:, transpose: { steps: 1, semitones: 2 } }) }
+    expect(copies.map { _1[:title] }).to eq(['Steps, copy', 'Steps, in E major', 'Steps, simpler rhythm', 'Steps, plain bowing'])
+    expect(copies[2][:abc]).to include('D2 E2 F2 G2 |A8 |]')
+    expect(copies[1][:source]).to eq('for the spec; in E major of Steps')
+    api(:post, "/api/tunes/#{tune[:id]}/copies", { way: 'transposed' })
+    expect([status, error[:where][:field]]).to eq([422, 'transpose'])
+  end
+
+  it 'reads a text for the staff without keeping it, and marks what is wrong' do
+    read = api(:post, '/api/reading', { text: "X:1\nT:Draft\nM:3/4\nL:1/4\nK:G\nG A B|\n" })
+    expect([read[:title], read[:key], read[:musicxml]]).to match(['Draft', 'G major', /id="n3"/])
+    api(:post, '/api/reading', { text: "X:1\nM:3/4\nL:1/4\nK:G\nG ? B|\n" })
+    expect([status, error[:where]]).to eq([422, { line: 5, column: 3 }])
+    expect(api(:get, '/api/tunes')[:tunes]).to eq([])
+  end
+
+  it 'asks which part and voice of a score to take, and says what is left out' do
+    note = ->(step, voice = 1) { "<note><pitch><step>#{step}</step><octave>4</octave></pitch><duration>4</duration><voice>#{voice}</voice></note>" }
+    attributes = '<attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>'
+    part = ->(id, notes) { "<part id=\"#{id}\"><measure number=\"1\">#{attributes}#{notes}</measure></part>" }
+    text = '<score-partwise><part-list><score-part id="A"><part-name>First</part-name></score-part><score-part id="B"><part-name>Second</part-name></score-part></part-list>' \
+           "#{part.call('A', note.call('G'))}#{part.call('B', "#{note.call('A')}<backup><duration>4</duration></backup>#{note.call('F', 2)}")}</score-partwise>"
+    api(:post, '/api/tunes', { text: })
+    expect([status, error[:code], error[:parts]]).to eq([422, 'parts', [{ index: 0, name: 'First', voices: ['1'] }, { index: 1, name: 'Second', voices: %w[1 2] }]])
+    tune = api(:post, '/api/tunes', { text:, part: 1, voice: '2', title: 'Lower' })
+    expect([tune[:abc], tune[:notices]]).to match([/F8/, ['Left out: First.', 'Left out of Second: voice 1.']])
+    api(:post, '/api/tunes', { text:, part: 5 })
+    expect(error[:message]).to eq('there is no part 6')
+  end
+
   it 'renames, unless somebody did before' do
     tune = add_tune
     expect(api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Stairs', lock_version: 0 })).to include(title: 'Stairs', lock_version: 1)

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module MusicXml
+      # One part, and one voice of it, out of a score that has more: what Reader can read.
+      class Selection
+        # index: 0.. in the score; name: as printed, or "part 2"; voices: names of those that have notes.
+        Part = Value.of(:index, :name, :voices)
+
+        # text: XML. Raises InvalidTune when it cannot be parsed.
+        def initialize(text)
+          @document = Xml.parse(text)
+          @parts = @document.root&.name == 'score-partwise' ? @document.root.xpath('part') : []
+        end
+
+        # Array of Part.
+        def parts
+          @parts.each_with_index.map { |part, index| Part.new(index:, name: name(part, index), voices: voices(part).freeze) }
+        end
+
+        # Nothing to choose.
+        def single? = @parts.size < 2 && parts.all? { _1.voices.size < 2 }
+
+        # The score with one voice of one part, rests where the voice is silent -> [XML text, sentences about what is left out].
+        # voice: name, or nil for the first. Raises InvalidTune when there is none of that name.
+        def take(index, voice = nil)
+          part = parts[index] || refuse("there is no part #{index + 1}")
+          voice ||= part.voices.first
+          refuse("#{part.name} has no voice #{voice}") unless part.voices.include?(voice)
+          left = left_out(part, voice)
+          (@parts.to_a - [@parts[index]]).each(&:remove)
+          drop_names(@parts[index]['id'])
+          @parts[index].xpath('measure').each { |measure| thin(measure, voice) }
+          [@document.to_xml, left]
+        end
+
+        private
+
+        def refuse(message) = raise(InvalidTune.new(message, where: { field: 'part' }, remedy: 'Choose one that is listed.'))
+
+        def name(part, index)
+          found = @document.root.at_xpath("part-list/score-part[@id=#{quoted(part['id'])}]/part-name")&.text.to_s.strip
+          found.empty? ? "part #{index + 1}" : found[0, 60]
+        end
+
+        # An id as an XPath text; one with both kinds of quotes names no part.
+        def quoted(id) = id.to_s.include?("'") ? "\"#{id.delete('"')}\"" : "'#{id}'"
+
+        def voices(part) = part.xpath('measure/note[pitch]').map { voice_of(_1) }.uniq
+        def voice_of(note) = note.at_xpath('voice')&.text&.strip || '1'
+
+        def left_out(part, voice)
+          others = parts.reject { _1.index == part.index }.map(&:name)
+          voices = part.voices - [voice]
+          [("Left out: #{others.first(8).join(', ')}#{" and #{others.size - 8} more" if others.size > 8}." if others.any?),
+           ("Left out of #{part.name}: voice #{voices.join(', ')}." if voices.any?)].compact
+        end
+
+        def drop_names(id)
+          @document.root.xpath('part-list/*').each { |node| node.remove unless node.name == 'score-part' && node['id'] == id }
+        end
+
+        # Keeps one voice of a bar. Places are counted in divisions from the start of the bar, as MusicXML does.
+        def thin(measure, voice)
+          @place = @reached = @longest = 0
+          staff = measure.xpath('note').find { voice_of(_1) == voice }&.at_xpath('staff')&.text
+          measure.element_children.each { |child| one(child, voice, staff) }
+          rest(measure, nil, voice, @longest - @reached)
+        end
+
+        def one(child, voice, staff)
+          case child.name
+          when 'note' then note(child, voice)
+          when 'backup', 'forward'
+            @place += child.name == 'backup' ? -duration(child) : duration(child)
+            @longest = [@longest, @place].max
+            child.remove
+          when 'attributes' then attributes(child, staff)
+          end
+        end
+
+        def note(node, voice)
+          moves = node.at_xpath('chord|grace') ? 0 : duration(node)
+          if voice_of(node) == voice
+            rest(node.parent, node, voice, @place - @reached) unless node.at_xpath('chord|grace')
+            @reached = @place + moves unless node.at_xpath('chord|grace')
+          else
+            node.remove
+          end
+          @place += moves
+          @longest = [@longest, @place].max
+        end
+
+        def attributes(node, staff)
+          clefs = node.xpath('clef')
+          clefs.each { |clef| clef.remove if clefs.size > 1 && clef['number'] != (staff || '1') }
+          node.xpath('staves').each(&:remove)
+        end
+
+        def rest(measure, before, voice, length)
+          return unless length.positive?
+
+          rest = Nokogiri::XML.fragment("<note><rest/><duration>#{length}</duration><voice>#{voice.encode(xml: :text)}</voice></note>").children.first
+          before ? before.add_previous_sibling(rest) : measure.add_child(rest)
+        end
+
+        def duration(node) = node.at_xpath('duration')&.text.to_i
+      end
+    end
+  end
+end
