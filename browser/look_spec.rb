@@ -30,7 +30,7 @@ RSpec.describe 'the look of it' do
       visit '/tunes'
       expect(page).to have_css('li.tune')
       accessible
-      click_button 'Add a tune'
+      click_button 'Add tunes'
       expect(page).to have_field('ABC or MusicXML text')
       expect(page).to have_no_css('.dialog-transition-enter-active') # colours are half there until it has opened
       accessible

@@ -68,7 +68,7 @@ class Pictures
     visit '/tunes'
     find('li.tune', match: :first)
     shot 'tunes'
-    click_button 'Add a tune'
+    click_button 'Add tunes'
     fill_in 'ABC or MusicXML text', with: "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 & B2|]"
     click_button 'Put it on the shelf'
     find('[role=alert]', match: :first)

@@ -21,7 +21,7 @@ module FawnmossServer
       def self.columns(studio, tune, fields)
         found = {}
         if fields.given?('text')
-          found = AddTune.columns(studio, fields, fields.block('text', max: 2_000_000), 'abc', id: tune.id)
+          found = AddTune.columns(studio, fields.block('text', max: 2_000_000), 'abc', id: tune.id)
           found.delete(:title) if found[:title].empty?
         end
         found[:title] = fields.text('title', min: 1, max: 120) if fields.given?('title')

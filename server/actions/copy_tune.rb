@@ -13,7 +13,7 @@ module FawnmossServer
         title = "#{tune.title}, #{words(way, score)}"[0, 120]
         source = [tune.source, "#{words(way, score)} of #{tune.title}"].reject(&:empty?).join('; ')[0, 200]
         text = Fawnmoss::Notation::Abc.write(score.copy(title:))
-        AddTune.keep(studio, fields, text:, format: 'abc', title:, source:)
+        AddTune.keep(studio, text:, format: 'abc', title:, source:)
       end
 
       def self.made(score, way, fields)

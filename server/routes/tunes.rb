@@ -14,6 +14,7 @@ module FawnmossServer
         app.post('/api/tunes') { json(Actions::TuneAnswer.whole(Actions::AddTune.call(studio, fields)), 201) }
         app.get('/api/tunes/:id') { json(Actions::TuneAnswer.whole(studio.tune(params['id']))) }
         changes(app)
+        archive(app)
         app.get('/api/tunes/:id/keys') { json({ keys: Actions::TuneKeys.read(studio, params, today) }) }
       end
 
@@ -26,7 +27,17 @@ module FawnmossServer
           json({ **Actions::TuneAnswer.whole(tune), marks_lost: lost })
         end
       end
-      private_class_method :changes
+
+      def self.archive(app)
+        app.get('/api/tunes.zip') do
+          bytes = Actions::TuneArchive.pack(studio)
+          headers 'content-type' => 'application/zip', 'content-disposition' => "attachment; filename=\"tunes-#{today.iso8601}.zip\""
+          bytes
+        end
+
+        app.post('/api/archive') { json({ results: Actions::TuneArchive.unpack(studio, fields) }, 201) }
+      end
+      private_class_method :changes, :archive
     end
   end
 end

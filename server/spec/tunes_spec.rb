@@ -139,6 +139,32 @@ RSpec.describe 'tunes' do
     expect(error[:message]).to eq('there is no part 6')
   end
 
+  it 'packs all tunes into an archive, and unpacks it elsewhere without duplicates' do
+    add_tune
+    away = add_tune('D4|', title: 'Long Ü/tone')
+    api(:patch, "/api/tunes/#{away[:id]}", { archived: true, lock_version: 0 })
+    bytes = api(:get, '/api/tunes.zip')
+    again = api(:post, '/api/archive', { file: [bytes].pack('m0') })
+    expect(again[:results].map { _1[:state] }).to eq(%w[known known])
+    log_in('b@example.test')
+    results = api(:post, '/api/archive', { file: [bytes].pack('m0') })[:results]
+    expect(results.map { _1.values_at(:state, :words) }).to contain_exactly(%w[added Steps], ['added', 'Long Ü/tone'])
+    expect(api(:get, '/api/tunes')[:tunes].map { _1.values_at(:title, :source, :archived) }).to eq([['Long Ü/tone', 'for the spec', true], ['Steps', 'for the spec', false]])
+  end
+
+  it 'names what is wrong with an archive, and with each file in it' do
+    api(:post, '/api/archive', { file: ['no zip'].pack('m0') })
+    expect([status, error[:where][:field]]).to eq([422, 'file'])
+    bytes = Zip::OutputStream.write_buffer do |zip|
+      { 'good.abc' => "X:1\nM:4/4\nL:1/4\nK:D\nD4|\n", 'bad.abc' => 'K:', 'picture.png' => 'x', 'tunes.json' => '{"tunes": 3}' }.each { |name, text| zip.put_next_entry(name) && zip.write(text) }
+    end.string
+    results = api(:post, '/api/archive', { file: [bytes].pack('m0') })[:results]
+    expect(results).to match([a_hash_including(name: 'good.abc', state: 'added'), a_hash_including(name: 'bad.abc', state: 'failed', words: /meter|M:/)])
+    empty = Zip::OutputStream.write_buffer { |zip| zip.put_next_entry('x.png') }.string
+    api(:post, '/api/archive', { file: [empty].pack('m0') })
+    expect(error[:message]).to eq('There is no tune in this archive.')
+  end
+
   it 'renames, unless somebody did before' do
     tune = add_tune
     expect(api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Stairs', lock_version: 0 })).to include(title: 'Stairs', lock_version: 1)

@@ -1,28 +1,38 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { Tune } from '../api/types'
+import type { Tune, Unpacked } from '../api/types'
+import NotesField from './NotesField.vue'
 
-/** Brings a tune to the shelf: pasted text or a file. What is wrong is shown at its place, and the text is kept. */
+/** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ added: [tune: Tune] }>()
+const props = defineProps<{ dropped: File[] }>()
+const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
 const EXAMPLE = 'X:1\nT:Name of the tune\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|]'
+const LARGEST = 8_000_000
+
+interface Part { index: number; name: string; voices: string[] }
+interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; parts: Part[] }
 
 const text = ref(localStorage.getItem(DRAFT) ?? '')
 const title = ref('')
 const source = ref('')
-const file = ref<File | File[] | null>(null)
+const items = ref<Item[]>([])
 const busy = ref(false)
 const problem = ref<Trouble | null>(null)
-const area = ref<{ $el: HTMLElement } | null>(null)
+const field = ref<InstanceType<typeof NotesField> | null>(null)
 watch(text, (now) => localStorage.setItem(DRAFT, now))
+watch(open, (now) => {
+  if (now) problem.value = null
+  else if (!items.value.some((item) => item.state === 'sending')) items.value = []
+})
+watch(() => props.dropped, (files) => files.length && take(files))
 
-const chosen = computed(() => (Array.isArray(file.value) ? file.value[0] : file.value) ?? null)
-const line = computed(() => Number(problem.value?.where.line ?? 0))
-const wrongLine = computed(() => (line.value ? (text.value.split('\n')[line.value - 1] ?? '') : ''))
-const caret = computed(() => ' '.repeat(Math.max(0, Number(problem.value?.where.column ?? 1) - 1)) + '^')
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
+const parts = computed(() => (problem.value?.code === 'parts' ? (problem.value.body.parts as Part[]) : []))
+const choices = (list: Part[]) => list.flatMap((part) => part.voices.map((voice) => ({ part: part.index, voice, words: part.voices.length > 1 ? `${part.name}, voice ${voice}` : part.name })))
+const done = computed(() => items.value.filter((item) => ['done', 'failed', 'choose'].includes(item.state)).length)
 
 function base64(bytes: Uint8Array): string {
   let binary = ''
@@ -30,55 +40,101 @@ function base64(bytes: Uint8Array): string {
   return btoa(binary)
 }
 
-async function add(): Promise<void> {
+async function add(choice: { part: number; voice: string } | object = {}): Promise<void> {
   busy.value = true
   problem.value = null
   try {
-    const about = { title: title.value, source: source.value }
-    const body = chosen.value ? { ...about, file_name: chosen.value.name, file: base64(new Uint8Array(await chosen.value.arrayBuffer())) } : { ...about, text: text.value }
-    const tune = await ask<Tune>('POST', '/tunes', body)
-    if (!chosen.value) text.value = ''
-    title.value = source.value = ''
-    file.value = null
+    const tune = await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...choice })
+    text.value = title.value = source.value = ''
     open.value = false
     emit('added', tune)
   } catch (error) {
     problem.value = error as Trouble
     await nextTick()
-    if (line.value && !chosen.value) show()
+    if (problem.value.where.line) field.value?.show()
   } finally {
     busy.value = false
   }
 }
 
-/** Puts the cursor where the mistake is. */
-function show(): void {
-  const field = area.value?.$el.querySelector('textarea')
-  const start = text.value.split('\n').slice(0, line.value - 1).reduce((sum, each) => sum + each.length + 1, 0) + Number(problem.value?.where.column ?? 1) - 1
-  field?.focus()
-  field?.setSelectionRange(start, start + 1)
+/** Files one after the other; one that cannot be read does not stop the rest. */
+async function take(files: File[]): Promise<void> {
+  open.value = true
+  const waiting = busy.value
+  items.value.push(...files.map((file) => ({ name: file.name, file, state: 'waiting' as const, words: '', parts: [] })))
+  if (waiting) return
+  busy.value = true
+  for (let item = next(); item; item = next()) await send(item)
+  busy.value = false
+}
+const next = () => items.value.find((item) => item.state === 'waiting')
+
+async function send(item: Item, choice: { part: number; voice: string } | object = {}): Promise<void> {
+  item.state = 'sending'
+  try {
+    if (item.file.size > LARGEST) throw new Trouble(413, `This file has ${Math.round(item.file.size / 1e6)} MB`, 'Eight are the limit: split the score.')
+    if (item.file.size === 0) throw new Trouble(422, 'This file is empty', 'Export it again.')
+    if (/\.zip$/i.test(item.name)) return await unpack(item)
+    const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: base64(new Uint8Array(await item.file.arrayBuffer())), ...choice })
+    item.state = 'done'
+    item.words = [`on the shelf as ${tune.title}`, ...tune.notices].join('. ')
+    emit('added', tune)
+  } catch (error) {
+    const trouble = error instanceof Trouble ? error : new Trouble(0, 'This file could not be opened', 'Choose it again.')
+    item.state = trouble.code === 'parts' ? 'choose' : 'failed'
+    item.parts = trouble.code === 'parts' ? (trouble.body.parts as Part[]) : []
+    item.words = trouble.text
+  }
+}
+/** An archive of tunes: what became of each file in it. */
+async function unpack(item: Item): Promise<void> {
+  const { results } = await ask<{ results: Unpacked[] }>('POST', '/archive', { file: base64(new Uint8Array(await item.file.arrayBuffer())) })
+  const count = (state: string) => results.filter((one) => one.state === state).length
+  const failed = results.filter((one) => one.state === 'failed').map((one) => `${one.name}: ${one.words}`)
+  item.state = failed.length ? 'failed' : 'done'
+  item.words = [`${count('added')} added, ${count('known')} there already`, ...failed].join('. ')
+  if (count('added')) emit('added', null)
+}
+const chosen = (event: Event): void => {
+  const input = event.target as HTMLInputElement
+  void take([...(input.files ?? [])])
+  input.value = ''
 }
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720">
-    <v-card class="pa-6">
-      <h2>Add a tune</h2>
-      <form @submit.prevent="add">
-        <v-textarea ref="area" v-model="text" :disabled="!!chosen" label="ABC or MusicXML text" :placeholder="EXAMPLE" rows="10" class="notes" spellcheck="false" :error-messages="fieldOf('text')" />
-        <div v-if="problem && problem.where.field !== 'text' && problem.where.field !== 'file'" class="problem mt-2" role="alert">
-          {{ problem.text }}
-          <pre v-if="wrongLine && !chosen">{{ wrongLine }}
-{{ caret }}</pre>
-        </div>
-        <v-file-input v-model="file" label="or a file: .abc, .musicxml, .xml, .mxl" accept=".abc,.txt,.musicxml,.xml,.mxl" variant="underlined" prepend-icon="" clearable :error-messages="fieldOf('file')" class="mt-2" />
-        <div class="two">
-          <v-text-field v-model="title" label="Title (else as in the text)" :error-messages="fieldOf('title')" />
-          <v-text-field v-model="source" label="Source and rights note" :error-messages="fieldOf('source')" />
-        </div>
-        <div class="d-flex ga-2 mt-4">
-          <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!chosen && !text.trim()">Put it on the shelf</v-btn>
-          <v-btn @click="open = false">Not now</v-btn>
+  <v-dialog v-model="open" max-width="760" scrollable>
+    <v-card class="pa-6" aria-label="Add tunes">
+      <h2>Add tunes</h2>
+      <form @submit.prevent="add()">
+        <section aria-label="Files">
+          <label class="files"><span class="v-btn v-btn--variant-tonal choose">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .zip" @change="chosen" /></label>
+          <span class="small quiet">.abc, .musicxml, .xml or .mxl, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
+          <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
+          <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
+          <ul v-if="items.length" class="plain items">
+            <li v-for="item in items" :key="item.name" :class="item.state">
+              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: 'reading …', done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
+              <span v-if="item.state === 'choose'"><v-btn v-for="one in choices(item.parts)" :key="one.words" density="compact" @click="send(item, { part: one.part, voice: one.voice })">{{ one.words }}</v-btn></span>
+              <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>
+            </li>
+          </ul>
+        </section>
+        <section class="ruled" aria-label="Text">
+          <NotesField ref="field" v-model="text" label="ABC or MusicXML text" :example="EXAMPLE" :line="Number(problem?.where.line ?? 0) || undefined" :column="Number(problem?.where.column ?? 0) || undefined" />
+          <div v-if="problem && !['title', 'source'].includes(String(problem.where.field))" class="problem mt-2" role="alert">
+            {{ problem.text }}
+            <v-btn v-for="one in choices(parts)" :key="one.words" density="compact" @click="add({ part: one.part, voice: one.voice })">{{ one.words }}</v-btn>
+          </div>
+          <div class="two">
+            <v-text-field v-model="title" label="Title (else as in the text)" :error-messages="fieldOf('title')" />
+            <v-text-field v-model="source" label="Source and rights note" :error-messages="fieldOf('source')" />
+          </div>
+        </section>
+        <div class="d-flex flex-wrap ga-2 mt-4">
+          <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!text.trim()">Put it on the shelf</v-btn>
+          <v-btn to="/tunes/new">Write it beside a staff</v-btn>
+          <v-btn @click="open = false">{{ items.length ? 'Done' : 'Not now' }}</v-btn>
         </div>
       </form>
     </v-card>
@@ -86,7 +142,14 @@ function show(): void {
 </template>
 
 <style scoped>
-.notes :deep(textarea) { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; font-size: 14px; line-height: 1.45; }
+form { overflow-y: auto; }
+.files { display: inline-flex; position: relative; margin-right: 12px; }
+.files input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+.files:focus-within .choose { outline: 2px solid var(--moss); outline-offset: 2px; }
+.choose { padding: 6px 16px; border-radius: 6px; background: rgba(var(--v-theme-primary), 0.12); color: var(--moss); font-weight: 600; }
+.items { margin-top: 8px; }
+.items li { padding: 3px 0; border-top: 1px solid var(--rule); }
+progress { width: 100%; accent-color: rgb(var(--v-theme-primary)); }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
-pre { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; font-size: 14px; margin: 6px 0 0; overflow-x: auto; }
+.notes :deep(textarea) { min-height: 190px; }
 </style>

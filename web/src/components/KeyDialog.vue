@@ -4,9 +4,9 @@ import { ask, Trouble } from '../api/client'
 import type { KeyOffer } from '../api/types'
 
 /** The keys a tune could be played in, the friendliest first, for whoever it is seen through. */
-const props = defineProps<{ tuneId: number; title: string; subject: { pupil_id?: number; instrument?: string }; version: string; present?: { steps: number; semitones: number } | null }>()
+const props = defineProps<{ tuneId: number; title: string; subject: { pupil_id?: number; instrument?: string }; version: string; present?: { steps: number; semitones: number } | null; verb?: string; also?: string }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ choose: [offer: KeyOffer] }>()
+const emit = defineEmits<{ choose: [offer: KeyOffer]; also: [offer: KeyOffer] }>()
 const keys = ref<KeyOffer[] | null>(null)
 const problem = ref<Trouble | null>(null)
 
@@ -19,12 +19,12 @@ watch(open, async (now) => {
   } catch (error) {
     problem.value = error as Trouble
   }
-})
+}, { immediate: true })
 const is = (offer: KeyOffer) => (props.present?.semitones ?? 0) === offer.semitones && (props.present?.steps ?? 0) === offer.steps
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620" scrollable>
+  <v-dialog v-model="open" :max-width="also ? 760 : 620" scrollable>
     <v-card class="pa-6" :aria-label="`Keys for ${title}`">
       <h2>Keys for {{ title }}</h2>
       <p class="quiet small">The friendliest first: what asks for least that is new, then what is easiest to finger and bow.</p>
@@ -39,7 +39,7 @@ const is = (offer: KeyOffer) => (props.present?.semitones ?? 0) === offer.semito
               <td><b>{{ offer.key }}</b><br /><span class="small quiet">{{ offer.words.replace(/,? ?in \S+ \w+,? ?/, '') }}</span></td>
               <td class="small">{{ offer.unmet.length ? offer.unmet.join(', ') : 'nothing' }}</td>
               <td class="cost">{{ offer.cost.toFixed(0) }}</td>
-              <td><span v-if="is(offer)" class="quiet">now</span><v-btn v-else density="compact" @click="emit('choose', offer); open = false">Take it</v-btn></td>
+              <td><span v-if="is(offer)" class="quiet">now</span><v-btn v-else density="compact" @click="emit('choose', offer); open = false">{{ verb ?? 'Take it' }}</v-btn><v-btn v-if="also && offer.semitones" density="compact" @click="emit('also', offer); open = false">{{ also }}</v-btn></td>
             </tr>
           </tbody>
         </table>

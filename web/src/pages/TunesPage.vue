@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, ShelfTune, Tune, Version } from '../api/types'
+import type { ChartView, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
 import AddTune from '../components/AddTune.vue'
+import KeyDialog from '../components/KeyDialog.vue'
+import TuneRow from '../components/TuneRow.vue'
+import { shelved, type Filter } from '../geometry/shelf'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
@@ -14,12 +17,26 @@ const adding = ref(false)
 const problem = ref<Trouble | null>(null)
 const refused = ref<{ tune: ShelfTune; trouble: Trouble } | null>(null)
 const fresh = ref<number | null>(null)
+const keying = ref<ShelfTune | null>(null)
+const away = ref<ShelfTune | null>(null)
+const over = ref(0)
+const dropped = ref<File[]>([])
+const filter = reactive<Filter>({ text: '', level: null, meter: null, away: false, sorting: 'readiness' })
 
 const LEVELS = [
   { id: 'plays_now', title: 'Plays now' }, { id: 'teaches_one', title: 'Teaches one thing' }, { id: 'two_or_three', title: 'Two or three new things' },
   { id: 'later', title: 'Later' }, { id: 'out_of_reach', title: 'Out of reach on this instrument' },
 ]
-const groups = computed(() => (pupils.currentId ? LEVELS : LEVELS.map((level) => (level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level))).map((level) => ({ ...level, tunes: tunes.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length))
+const levels = [{ value: null, title: 'all' }, ...LEVELS.map((level) => ({ value: level.id, title: level.title.toLowerCase() }))]
+const sortings = [{ value: 'readiness', title: 'what fits first' }, { value: 'title', title: 'title' }, { value: 'newest', title: 'newest' }, { value: 'key', title: 'key' }, { value: 'length', title: 'shortest' }]
+const meters = computed(() => [{ value: null, title: 'all' }, ...[...new Set(tunes.value.map((tune) => tune.meter))].sort().map((meter) => ({ value: meter, title: meter }))])
+const shown = computed(() => shelved(tunes.value, filter))
+const putAway = computed(() => tunes.value.filter((tune) => tune.archived).length)
+const groups = computed(() => {
+  if (filter.sorting !== 'readiness') return shown.value.length ? [{ id: 'all', title: 'Tunes', tunes: shown.value }] : []
+  const named = pupils.currentId ? LEVELS : LEVELS.map((level) => (level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level))
+  return named.map((level) => ({ ...level, tunes: shown.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length)
+})
 const subject = computed(() => (pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }))
 const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}`)
 
@@ -48,56 +65,90 @@ async function chart(tune: ShelfTune, version: Version = 'simple', transpose?: {
   }
 }
 const offers = computed(() => (refused.value?.trouble.body.offers ?? []) as { steps: number; semitones: number; words: string }[])
-const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(0, 5).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${list.length > 5 ? ' …' : ''}`
 
-async function added(tune: Tune): Promise<void> {
-  fresh.value = tune.id
+async function added(tune: Tune | null): Promise<void> {
+  fresh.value = tune?.id ?? null
+  filter.text = ''
+  filter.level = filter.meter = null
+  filter.away = false
   await load()
-  document.getElementById(`tune-${tune.id}`)?.scrollIntoView({ block: 'center' })
+  if (tune) document.getElementById(`tune-${tune.id}`)?.scrollIntoView({ block: 'center' })
+}
+
+async function act(tune: ShelfTune, what: string): Promise<void> {
+  problem.value = null
+  if (what === 'edit') return void router.push(`/tunes/${tune.id}`)
+  if (what === 'group') return void router.push(`/tunes/${tune.id}/group`)
+  if (what === 'keys') return void (keying.value = tune)
+  try {
+    if (what === 'away' || what === 'back') await putTune(tune, what === 'away')
+    else await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: what }))
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+async function putTune(tune: ShelfTune, archived: boolean): Promise<void> {
+  const saved = await ask<Tune>('PATCH', `/tunes/${tune.id}`, { archived, lock_version: tune.lock_version })
+  tunes.value = tunes.value.map((one) => (one.id === tune.id ? { ...one, archived, lock_version: saved.lock_version } : one))
+  away.value = archived ? tunes.value.find((one) => one.id === tune.id)! : null
+}
+async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
+  try {
+    await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: 'transposed', transpose: { steps: offer.steps, semitones: offer.semitones } }))
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+
+function drop(event: DragEvent): void {
+  over.value = 0
+  dropped.value = [...(event.dataTransfer?.files ?? [])]
 }
 </script>
 
 <template>
-  <div class="page">
-    <header><h1>Tunes</h1><span class="quiet">for {{ who }}</span><v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a tune</v-btn></header>
+  <div class="page" @dragenter.prevent="over += 1" @dragover.prevent @dragleave="over -= 1" @drop.prevent="drop">
+    <header>
+      <h1>Tunes</h1><span class="quiet">for {{ who }}</span>
+      <span class="push"><v-btn href="/api/tunes.zip" download>All as a zip</v-btn><v-btn to="/tunes/new">Write one</v-btn><v-btn variant="flat" color="primary" @click="adding = true">Add tunes</v-btn></span>
+    </header>
+    <div v-if="tunes.length" class="filters">
+      <v-text-field v-model="filter.text" label="Search" clearable class="search" @click:clear="filter.text = ''" />
+      <v-select v-if="pupils.currentId" v-model="filter.level" :items="levels" label="Readiness" />
+      <v-select v-model="filter.meter" :items="meters" label="Meter" />
+      <v-select v-model="filter.sorting" :items="sortings" label="Sorted by" />
+      <label v-if="putAway || filter.away" class="small"><input v-model="filter.away" type="checkbox" /> put away ({{ putAway }})</label>
+    </div>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
-    <p v-if="loaded && !tunes.length">The shelf is empty. Add a tune: paste it as ABC text or choose a MusicXML file.</p>
+    <p v-if="away" class="undo" role="status">{{ away.title }} is put away; its charts and cards stay. <v-btn density="compact" @click="act(away, 'back')">Undo</v-btn></p>
+    <p v-if="loaded && !tunes.length">The shelf is empty. Add a tune: paste it as ABC text, choose or drop MusicXML files, or write one beside a staff.</p>
+    <p v-else-if="loaded && !shown.length" class="mt-4">Nothing on the shelf is like that.</p>
     <section v-for="group in groups" :key="group.id">
       <h2 class="ruled">{{ group.title }} <span class="quiet">{{ group.tunes.length }}</span></h2>
       <ul class="plain">
-        <li v-for="tune in group.tunes" :id="`tune-${tune.id}`" :key="tune.id" class="tune" :class="{ fresh: tune.id === fresh }">
-          <div>
-            <h3><a :href="`#${tune.id}`" @click.prevent="chart(tune)">{{ tune.title }}</a></h3>
-            <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars }} bars<template v-if="tune.readiness?.moved">, {{ tune.readiness.moved }}</template></span>
-          </div>
-          <div class="small">
-            <p v-if="tune.readiness?.why" class="fawn">{{ tune.readiness.why }}</p>
-            <p v-if="!pupils.currentId">{{ (tune.readiness?.unmet ?? []).map((one) => one.name).join(', ') }}</p>
-            <p v-for="one in pupils.currentId ? (tune.readiness?.unmet ?? []) : []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
-            <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
-            <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
-          </div>
-          <div class="share small quiet"><template v-if="pupils.currentId">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % ready</template></div>
-          <div class="open"><v-btn @click="chart(tune)">Simple chart</v-btn><v-btn @click="chart(tune, 'full')">Full</v-btn></div>
+        <TuneRow v-for="tune in group.tunes" :key="tune.id" :tune="tune" :pupil="!!pupils.currentId" :class="{ fresh: tune.id === fresh }" @chart="chart(tune, $event)" @act="act(tune, $event)">
           <div v-if="refused?.tune.id === tune.id" class="problem offers" role="alert">
             {{ refused.trouble.text }}
             <v-btn v-for="offer in offers" :key="offer.words" @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })">Write it {{ offer.words }}</v-btn>
           </div>
-        </li>
+        </TuneRow>
       </ul>
     </section>
-    <AddTune v-model="adding" @added="added" />
+    <div v-if="over > 0" class="over" aria-hidden="true">Drop the files to put them on the shelf</div>
+    <AddTune v-model="adding" :dropped="dropped" @added="added" />
+    <KeyDialog
+      v-if="keying" :model-value="true" :tune-id="keying.id" :title="keying.title" :subject="subject" version="simple" verb="Chart it" also="Copy in this key"
+      @update:model-value="keying = null" @choose="chart(keying!, 'simple', $event)" @also="inKey(keying!, $event)"
+    />
   </div>
 </template>
 
 <style scoped>
-.tune { display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.6fr 84px auto; gap: 6px 18px; padding: 9px 0; border-bottom: 1px solid var(--rule); align-items: start; }
-.tune:last-child { border-bottom: 0; }
-.tune p { margin: 0; }
-h3 a { color: var(--ink); }
-.open { white-space: nowrap; }
+.filters { display: grid; grid-template-columns: minmax(160px, 1.4fr) repeat(auto-fit, minmax(120px, 1fr)); gap: 6px 20px; align-items: end; }
+.filters label { padding-bottom: 6px; }
 .offers { grid-column: 1 / -1; }
 .fresh { background: rgba(var(--v-theme-primary), 0.1); }
+.undo { margin: 10px 0 0; }
 .page > section h2 { margin-top: 12px; }
-@media (max-width: 800px) { .tune { grid-template-columns: 1fr auto; } .share { display: none; } }
+.over { position: fixed; inset: 12px; display: grid; place-items: center; font: italic 500 2rem var(--v-font-heading); background: rgba(var(--v-theme-background), 0.9); border: 3px dashed var(--moss); border-radius: 16px; pointer-events: none; z-index: 20; }
 </style>

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'the shelf' do
+  before { log_in }
+
+  def titles = page.evaluate_script("[...document.querySelectorAll('li.tune h3')].map(title => title.textContent)")
+  def more(tune, act) = find("[aria-label='More for #{tune}']").click && find('.v-list-item', text: act).click
+
+  it 'searches, filters, sorts, puts away and takes back' do
+    choose_pupil('Linnet')
+    visit '/tunes'
+    expect(page).to have_css('li.tune', minimum: 10)
+    fill_in 'Search', with: 'low road'
+    wait_until { titles == ['Low Road'] }
+    fill_in 'Search', with: ''
+    expect(page).to have_css('li.tune', text: 'last card')
+    more 'Warm Buns', 'Put away'
+    expect(page).to have_content('Warm Buns is put away; its charts and cards stay.')
+    expect(titles).not_to include('Warm Buns')
+    click_button 'Undo'
+    wait_until { titles.include?('Warm Buns') }
+    more 'The Fawn at Dusk', 'Copy with a simpler rhythm'
+    expect(page).to have_css('li.tune.fresh', text: 'Fawn at Dusk, simpler rhythm')
+    more 'Old Acquaintance', 'Keys that suit'
+    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 20)
+    first('.v-dialog button', text: 'Copy in this key').click
+    expect(page).to have_css('li.tune.fresh', text: /Old Acquaintance, in \S+ major/)
+  end
+
+  it 'takes several files at once, each with its result, and asks which part of a score' do
+    visit '/tunes'
+    expect(page).to have_css('li.tune', minimum: 5)
+    click_button 'Add tunes'
+    Dir.mktmpdir do |folder|
+      files = { 'fern.abc' => "X:1\nT:Fern\nM:4/4\nL:1/4\nK:G\nG A B c|\n", 'bad.abc' => "X:1\nM:4/4\nL:1/4\nK:G\nG & B c|\n", 'empty.abc' => '', 'duet.musicxml' => duet }
+      paths = files.map { |name, text| File.join(folder, name).tap { File.write(_1, text) } }
+      find('input[type=file]', visible: :all).attach_file(paths)
+      expect(page).to have_content('4 of 4 read')
+      expect(page).to have_css('.items li.done', text: 'fern.abc on the shelf as Fern')
+      expect(page).to have_css('.items li.failed', text: /bad.abc line 5, column 3/)
+      expect(page).to have_css('.items li.failed', text: /empty.abc This file is empty/)
+      within('.items li', text: 'duet.musicxml') { click_button 'Lower' }
+      expect(page).to have_css('.items li.done', text: /duet.musicxml on the shelf as .*Left out: Upper/)
+    end
+    click_button 'Done'
+    expect(titles).to include('Fern')
+  end
+
+  def duet
+    bar = ->(step) { "<measure number=\"1\"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes><note><pitch><step>#{step}</step><octave>4</octave></pitch><duration>4</duration></note></measure>" }
+    names = %w[Upper Lower].each_with_index.map { |name, index| "<score-part id=\"P#{index}\"><part-name>#{name}</part-name></score-part>" }.join
+    "<score-partwise><part-list>#{names}</part-list><part id=\"P0\">#{bar.call('A')}</part><part id=\"P1\">#{bar.call('F')}</part></score-partwise>"
+  end
+
+  it 'writes a tune beside a staff that follows, marks mistakes, keeps a draft over a reload, and saves' do
+    visit '/tunes/new'
+    text = find_field('The tune as ABC text')
+    text.send_keys("\nT:Moss Stairs\nD E F G|")
+    expect(page).to have_css('[data-drawn]', wait: 20)
+    text.send_keys('A & B')
+    expect(page).to have_css('[role=alert]', text: /column 11: a second voice/)
+    expect(page).to have_button('Put it on the shelf', disabled: true)
+    page.driver.browser.navigate.refresh
+    expect(page).to have_content('What you had not saved is back.')
+    5.times { find_field('The tune as ABC text').send_keys(:backspace) }
+    find_field('The tune as ABC text').send_keys('A4|')
+    fill_in 'Title (else as in the text)', with: 'Moss Stairs'
+    expect(page).to have_button('Put it on the shelf', disabled: false)
+    click_button 'Put it on the shelf'
+    expect(page).to have_content('It is on the shelf.')
+    expect(page).to have_current_path(%r{/tunes/\d+})
+    visit '/tunes'
+    expect(page).to have_css('li.tune', text: 'Moss Stairs')
+  end
+
+  it 'goes from pasted ABC to a printed chart for a pupil in at most eight actions and a minute' do
+    start = Time.now
+    choose_pupil('Linnet') # the pupil is at the top already when the teacher sits down
+    visit '/tunes'
+    actions = [
+      -> { click_button 'Add tunes' },
+      -> { fill_in 'ABC or MusicXML text', with: "X:1\nT:Heron\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|B A G F|D4|]" },
+      -> { click_button 'Put it on the shelf' },
+      -> { find('li.tune.fresh', text: 'Heron').click_button('Simple chart') },
+      -> { wait_for_chart && click_button('Issue card') },
+      -> { click_button 'Issue the card' },
+      -> { expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30) } # then Ctrl P, or Print
+    ]
+    actions.each(&:call)
+    expect(printed[:text]).to include('Heron', 'Linnet, violin')
+    expect(actions.size).to be <= 8
+    expect(Time.now - start).to be < 60
+  end
+end

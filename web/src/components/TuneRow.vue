@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { mdiDotsHorizontal } from '@mdi/js'
+import type { ShelfTune } from '../api/types'
+import { shortDate } from '../geometry/dates'
+
+/** One tune on the shelf: what it is, what is new in it, who has it, what can be done with it. */
+const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
+const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'away' | 'back'] }>()
+
+const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(0, 5).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${list.length > 5 ? ' …' : ''}`
+function use(): string {
+  const { pupils, last_card } = props.tune.use
+  return [pupils ? `${pupils} ${pupils === 1 ? 'pupil' : 'pupils'}` : '', last_card ? `last card ${shortDate(last_card)}` : ''].filter(Boolean).join(', ')
+}
+const ACTS = [
+  { id: 'edit', title: 'Edit or rename' }, { id: 'keys', title: 'Keys that suit' }, { id: 'group', title: 'For several instruments' }, { id: 'same', title: 'Copy' },
+  { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' }, { id: 'plain_bowing', title: 'Copy with plain bowing' },
+] as const
+</script>
+
+<template>
+  <li :id="`tune-${tune.id}`" class="tune">
+    <div>
+      <h3><a :href="`#${tune.id}`" @click.prevent="emit('chart', 'simple')">{{ tune.title }}</a></h3>
+      <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars }} bars<template v-if="tune.readiness?.moved">, {{ tune.readiness.moved }}</template></span>
+      <p v-if="tune.source" class="small quiet source">{{ tune.source }}</p>
+    </div>
+    <div class="small">
+      <p v-if="tune.readiness?.why" class="fawn">{{ tune.readiness.why }}</p>
+      <p v-if="!pupil">{{ (tune.readiness?.unmet ?? []).map((one) => one.name).join(', ') }}</p>
+      <p v-for="one in pupil ? (tune.readiness?.unmet ?? []) : []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
+      <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
+      <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
+    </div>
+    <div class="share small quiet"><template v-if="pupil">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % ready<br /></template>{{ use() }}</div>
+    <div class="open">
+      <v-btn v-if="tune.archived" @click="emit('act', 'back')">Put it back</v-btn>
+      <template v-else><v-btn @click="emit('chart', 'simple')">Simple chart</v-btn><v-btn @click="emit('chart', 'full')">Full</v-btn></template>
+      <v-menu>
+        <template #activator="{ props: menu }"><v-btn v-bind="menu" :icon="mdiDotsHorizontal" density="compact" :aria-label="`More for ${tune.title}`" /></template>
+        <v-list density="compact">
+          <v-list-item v-for="act in ACTS" :key="act.id" :title="act.title" @click="emit('act', act.id)" />
+          <v-list-item v-if="!tune.archived" title="Put away" @click="emit('act', 'away')" />
+        </v-list>
+      </v-menu>
+    </div>
+    <slot />
+  </li>
+</template>
+
+<style scoped>
+.tune { display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.5fr 128px auto; gap: 6px 18px; padding: 9px 0; border-bottom: 1px solid var(--rule); align-items: start; }
+.tune:last-child { border-bottom: 0; }
+.tune p { margin: 0; }
+.source { font-style: italic; }
+h3 a { color: var(--ink); }
+.open { white-space: nowrap; }
+@media (max-width: 800px) { .tune { grid-template-columns: 1fr auto; } .share { display: none; } }
+</style>
