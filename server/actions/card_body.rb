@@ -6,30 +6,46 @@ module FawnmossServer
     module CardBody
       CAUTION = 'Stop and rest when something stings, goes numb or keeps aching; tell your teacher.'
 
-      # Returns a plain hash; nothing in it refers to rows that may change.
-      def self.build(chart, fields, today)
-        shown = Charts.answer(chart, today)
-        minutes = fields.integer('minutes_per_day', 5..240, default: chart.pupil.minutes_per_day)
-        { pupil: chart.pupil.name, studio: studio_name(chart), minutes_per_day: minutes, note: fields.text('note', max: 500, default: ''), steps: steps(shown),
-          caution: caution(chart, shown, today), musicxml: Charts.score(chart, today),
-          **shown.slice(:version, :tempo, :chart, :hand_fingers, :strings, :contact_zone, :set_bow) }
+      # chart: Models::Chart; input: Inputs::CardInput; today: Date. Returns a plain hash; nothing in it refers to rows that may change.
+      def self.build(chart, input, today) = draft(chart, input, today)[:body]
+
+      # What a card would be when issued now: { number:, left_out: titles for which the minutes do not reach, body: }.
+      def self.draft(chart, input, today)
+        solved = Charts.solved(chart, today).first
+        plan = input.items ? nil : input.plan(solved)
+        { number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out: plan&.left_out || [],
+          body: body(chart, input, solved, Charts.answer(chart, today), today).merge(items: input.items || plan.items.map(&:to_h)) }
       end
 
-      def self.studio_name(chart) = Models::Studio[chart.studio_id].name
-
-      # The general order of work, made from this chart: left hand, bow, both stopped, smooth, tempo.
-      def self.steps(shown)
-        chart = shown[:chart]
-        bars = chart[:notes].map { _1[:bar] }.uniq
-        same = chart[:same_bars].sum { _1.size - 1 }
-        tempo = shown[:tempo]
-        ["Look: #{same.positive? ? "learn #{bars.size - same} bars, play #{bars.size}; the others are the same" : "#{bars.size} bars, all different"}.",
-         'Left hand alone, plucked, twice.', 'Bow alone on open strings, as the bow line shows, twice.',
-         "Both, stopping between the notes, at #{step(tempo, 60)}; five times without a slip.",
-         "Smooth at #{step(tempo, 80)}, then at #{tempo}; go up only after three good ones in a row."]
+      def self.body(chart, input, solved, shown, today)
+        { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes, note: input.note, bars: input.bars,
+          caution: input.caution || caution(chart, shown, today), changes: changes(chart, shown),
+          play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(solved, input.bars),
+          chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }
       end
 
-      def self.step(tempo, percent) = (tempo * percent / 100.0).round
+      def self.score(solved, bars)
+        tune = bars ? Fawnmoss::Score::Excerpt.bars(solved.tune, bars) : solved.tune
+        Fawnmoss::Notation::MusicXml.write(tune, ids: true, instrument: solved.request.instrument)
+      end
+
+      # The chart's notes in some bars only; a finger that is held on beyond them is held no more.
+      def self.excerpt(chart, bars)
+        return chart unless bars
+
+        kept = chart[:notes].each_with_index.select { |note, _| bars.include?(note[:bar]) }
+        return chart if kept.empty?
+
+        places = kept.each_with_index.to_h { |(_, old), now| [old, now] }
+        { **chart, notes: kept.map { |note, _| { **note, hold_to: note[:hold_to] && places[note[:hold_to]] } } }
+      end
+
+      # Since the card issued last from this chart; [] for the first one.
+      def self.changes(chart, shown)
+        last = Models::Card.where(chart_id: chart.id).order(Sequel.desc(:number)).first or return []
+        words = Fawnmoss::Chart::Difference.words(last.body['chart'], JSON.parse(JSON.generate(shown[:chart])))
+        words.map { |word| "Since No. #{last.number}: #{word}" }
+      end
 
       # The caution of the first skill the pupil does not have yet, else the general one.
       def self.caution(chart, shown, today)
@@ -37,7 +53,7 @@ module FawnmossServer
         new_skills = shown[:chart][:demands].reject { subject.states.had?(_1) }
         new_skills.filter_map { subject.skills_by_id[_1]&.caution }.first || CAUTION
       end
-      private_class_method :studio_name, :steps, :step, :caution
+      private_class_method :body, :score, :excerpt, :changes, :caution
     end
   end
 end

@@ -7,9 +7,8 @@ module FawnmossServer
       # Freezes the chart as it is now into the pupil's next card, with a live link. Raises InvalidInput when the chart
       # belongs to no pupil.
       def self.issue(studio, chart_id, fields, today)
-        chart = studio.chart(chart_id)
-        fields.refuse('chart', 'This chart is for an instrument, not for a pupil.', 'Choose a pupil at the top first.') unless chart.pupil
-        body = CardBody.build(chart, fields, today)
+        chart, input = read(studio, chart_id, fields)
+        body = CardBody.build(chart, input, today)
         FawnmossServer.db.transaction do
           chart.pupil.lock!
           number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
@@ -19,6 +18,16 @@ module FawnmossServer
           card
         end
       end
+
+      # What the card would say, as CardBody.draft.
+      def self.draft(studio, chart_id, fields, today) = CardBody.draft(*read(studio, chart_id, fields), today)
+
+      def self.read(studio, chart_id, fields)
+        chart = studio.chart(chart_id)
+        fields.refuse('chart', 'This chart is for an instrument, not for a pupil.', 'Choose a pupil at the top first.') unless chart.pupil
+        [chart, Inputs::CardInput.read(fields, chart.pupil.minutes_per_day)]
+      end
+      private_class_method :read
 
       # A new private address; the ones before stop working.
       def self.link(card)

@@ -21,7 +21,7 @@ module FawnmossServer
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
         { **row(pupil), path: path(subject), next: proposals(subject), marks: subject.marks.map { mark(_1) }.reverse,
-          cards: pupil.cards.map { CardAnswer.summary(_1) }, tunes: tunes(subject), look: look(subject, today),
+          cards: CardAnswer.list(pupil.cards), tunes: tunes(subject), look: look(subject, today),
           progress: progress(subject, today) }
       end
 
@@ -68,10 +68,20 @@ module FawnmossServer
       # Sentences about what wants the teacher's eye: not seen, rusty, stuck.
       def self.look(subject, today)
         marks = subject.marks
-        return ['No marks yet: start with the first stones of the path.'] if marks.empty?
+        hurt = pain(subject, marks)
+        return [*hurt, 'No marks yet: start with the first stones of the path.'] if marks.empty?
 
         days = (today - marks.last.made_on).to_i
-        [("Not seen for #{days} days." if days >= 21), *rusty(subject), *stuck(marks, subject)].compact
+        [*hurt, ("Not seen for #{days} days." if days >= 21), *rusty(subject), *stuck(marks, subject)].compact
+      end
+
+      # Pain told from a card, until the pupil has been seen again.
+      def self.pain(subject, marks)
+        reports = Models::CardReport.standing(subject.pupil.cards_dataset.select(:id)).select { _1.kind == 'pain' && _1.value.positive? }
+        day = reports.map(&:day).max
+        return [] if day.nil? || (marks.any? && marks.last.made_on > day)
+
+        ["Reported that it hurt on #{day.strftime('%-d %B')}, from a card. Ask first; pain that stays or comes back belongs with a doctor."]
       end
 
       def self.rusty(subject)
@@ -88,7 +98,7 @@ module FawnmossServer
           "Stuck since #{run.last.made_on.strftime('%-d %B')}: #{subject.skills_by_id[id].name}. Try an easier step."
         end
       end
-      private_class_method :in_work, :path, :counts, :progress, :tunes, :rusty, :stuck
+      private_class_method :in_work, :path, :counts, :progress, :tunes, :pain, :rusty, :stuck
     end
   end
 end

@@ -8,6 +8,8 @@ module FawnmossServer
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
       one_to_many :links, class: 'FawnmossServer::Models::CardLink', key: :card_id, order: Sequel.desc(:id)
 
+      one_to_many :reports, class: 'FawnmossServer::Models::CardReport', key: :card_id
+
       def before_update = raise(Sequel::Error, 'a card is never changed after it was issued')
       def live_link = links_dataset.live.first
     end

@@ -6,6 +6,7 @@ module FawnmossServer
     module Cards
       def self.registered(app)
         app.post('/api/charts/:id/cards') { json(Actions::CardAnswer.whole(Actions::Cards.issue(studio, params['id'], fields, today)), 201) }
+        app.post('/api/charts/:id/work') { json(Actions::Cards.draft(studio, params['id'], fields, today)) }
         app.get('/api/cards/:id') { json(Actions::CardAnswer.whole(studio.card(params['id']))) }
 
         app.post('/api/cards/:id/link') do
@@ -18,6 +19,7 @@ module FawnmossServer
           json(Actions::CardAnswer.summary(studio.card(params['id'])))
         end
 
+        app.post('/api/link/:token/reports') { json(Actions::Practised.report(Actions::Cards.opened(params['token']), fields, today), 201) }
         app.get('/api/link/:token') { json(Actions::CardAnswer.public(Actions::Cards.opened(params['token']))) }
       end
     end

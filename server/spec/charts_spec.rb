@@ -188,7 +188,7 @@ RSpec.describe 'charts' do
       card = api(:post, "/api/charts/#{open_chart[:id]}/cards", {})
       clear_cookies
       shown = api(:get, "/api/link/#{card[:link][:path].delete_prefix('/k/')}")
-      expect([status, shown.keys]).to eq([200, %i[number title issued_on body]])
+      expect([status, shown.keys]).to eq([200, %i[number title issued_on body days]])
       expect(JSON.generate(shown)).not_to match(/pupil_id|chart_id|studio_id/)
       expect(last_response['x-robots-tag']).to include('noindex')
     end

@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Practice
+    # The work on a home card, in the order it is done, with minutes a day that add up to what the pupil has: warm-up in the
+    # tune's key, the spots with their drills, the phrases by adding, tempo steps and a whole run (guide page on practice).
+    class HomeWork
+      # kind: 'warm-up', 'spot', 'chain', 'tempo' or 'run'; title; steps: sentences in order; minutes: a day, 1 or more; bars:
+      # printed numbers, [] for the whole tune; tempi: quarters a minute, rising, [] when it has none of its own.
+      Item = Value.of(:kind, :title, :steps, :minutes, :bars, :tempi)
+      # items: Item list; left_out: titles for which the minutes do not reach.
+      Plan = Value.of(:items, :left_out)
+
+      # How much of the time each kind wants, and who goes first when there is not enough (ours).
+      SHARES = { 'warm-up' => 2, 'spot' => 2, 'chain' => 4, 'tempo' => 3, 'run' => 1 }.freeze
+      FIRST = %w[chain spot tempo warm-up run].freeze
+      CHAINS = { 'forward' => false, 'backward' => true }.freeze
+      MINUTES = (3..240)
+
+      # chart: Chart::Chart; minutes: a day; spots: lists of bars, which of the chart's spots to work on; warm_up, run: wanted;
+      # chain: 'forward', 'backward' or nil; by: 'bar' or 'beat'; tempo_from: quarters a minute to start the tempo steps at, nil
+      # for the usual start, false for none. Returns Plan. Raises InvalidInput naming the field.
+      def self.plan(chart, minutes:, spots: [], warm_up: true, chain: 'forward', by: 'bar', tempo_from: nil, run: true)
+        raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.') unless MINUTES.cover?(minutes)
+        unless chain.nil? || CHAINS.key?(chain)
+          raise InvalidInput.new("#{chain.inspect} is no way to chain", where: { field: 'chain' },
+remedy: 'Choose forward or backward.')
+        end
+
+        new(chart, minutes).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
+      end
+
+      def initialize(chart, minutes)
+        @chart = chart
+        @minutes = minutes
+        @schedule = PlayAlong.of(chart)
+      end
+
+      def plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
+        wanted = [(warm_up_item if warm_up), *chosen(spots).map { spot(_1) }, (chain_item(chain, by) if chain), (tempo(tempo_from) unless tempo_from == false),
+                  (run_item if run)].compact
+        kept = wanted.sort_by.with_index { |item, at| [FIRST.index(item.kind), at] }.first(@minutes)
+        items = wanted.select { |item| kept.any? { _1.equal?(item) } }
+        times = share(items.map { SHARES.fetch(_1.kind) })
+        Plan.new(items: items.zip(times).map { |item, own| item.copy(minutes: own) }.freeze, left_out: (wanted - items).map(&:title).freeze)
+      end
+
+      private
+
+      # Whole minutes in the proportion of the weights, none under one, by largest remainder; they add up.
+      def share(weights)
+        return [] if weights.empty?
+
+        free = @minutes - weights.size
+        exact = weights.map { _1 * free.to_r / weights.sum }
+        whole = exact.map(&:floor)
+        order = exact.each_index.sort_by { |at| [whole[at] - exact[at], at] }
+        order.first(free - whole.sum).each { whole[_1] += 1 }
+        whole.map { _1 + 1 }
+      end
+
+      def item(kind, title, steps, bars: [], tempi: []) = Item.new(kind:, title:, steps: steps.freeze, minutes: 0, bars: bars.freeze, tempi: tempi.freeze)
+
+      def warm_up_item
+        request = @chart.request
+        scale, arpeggio = WarmUp.for(@chart.tune, instrument: request.instrument, positions: request.positions)
+        item('warm-up', 'Warm up',
+["#{scale.tune.title}, then #{arpeggio.tune.title}, in the rhythm of the first bar.", "Slowly, at #{step(60)}. #{scale.advice}"])
+      rescue InvalidInput # the key's scale does not fit the positions: then its first note is enough
+        item('warm-up', 'Warm up', ['Long open strings, straight and even.', "Each string four times, at #{step(60)}."])
+      end
+
+      def chosen(spots) = @chart.spots.select { spots.include?(_1.bars) }
+
+      def spot(spot)
+        item('spot', "#{bars(spot.bars)}: #{spot.name.empty? ? 'work it out' : spot.name}", [spot.words, *again(spot)], bars: spot.bars)
+      end
+
+      def again(spot) = spot.again.empty? ? [] : ["The same in #{spot.again.map { bars(_1) }.join(' and ')}."]
+
+      def bars(list)
+        return list.first.zero? ? 'Pick-up' : "Bar #{list.first}" if list.size == 1
+
+        "Bars #{list.first} #{list.size == 2 ? 'and' : 'to'} #{list.last}"
+      end
+
+      def chain_item(chain, by)
+        backward = CHAINS.fetch(chain)
+        steps = ChainSteps.new(@chart, backward:, by:).list
+        phrases = steps.select { _1.times == ChainSteps::PHRASE }
+        way = backward ? "start from the last #{by} and add the one before" : "start with the first #{by} and add the next"
+        lines = phrases.map.with_index(1) do |phrase, number|
+          "Phrase #{number} (#{phrase.from} to #{phrase.to}): #{way}, each step twice; then the whole five times without a stop."
+        end
+        joined = steps.select { _1.times == ChainSteps::PAIR }.map { "#{_1.words.sub(/\A./, &:upcase)}, three times." }
+        item('chain', phrases.size > 1 ? 'Phrase by phrase' : 'Bit by bit', lines + joined)
+      end
+
+      def tempo(from)
+        list = TempoSteps.for(quarters: @schedule.length, to: @chart.tempo, from: from || nil)
+        tempi = list.map(&:tempo)
+        words = "At #{tempi.join(', ')}: up only after three good ones in a row; after two slips back one."
+        words = "At #{tempi.first}, three good ones in a row." if tempi.size == 1
+        item('tempo', 'Up to tempo', [words, "One run takes #{list.first.seconds} seconds at #{tempi.first}."], tempi:)
+      end
+
+      def run_item = item('run', 'Play it', ['Once through as music, without stopping.'])
+      def step(percent) = [(@chart.tempo * percent / 100.0).round, 20].max
+    end
+  end
+end

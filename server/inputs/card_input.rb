@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # What a teacher chose for a card. minutes: a day; note: what to listen for; bars: printed numbers to show, nil for the whole;
+    # items: the work as written out, nil to have it made; caution: nil for the one that belongs to what is new; wish: for
+    # Practice::HomeWork.
+    CardInput = Struct.new(:minutes, :note, :bars, :items, :caution, :wish, keyword_init: true) do
+      # budget: minutes a day the pupil has.
+      def self.read(fields, budget)
+        bars = fields.given?('bars') ? fields.integers('bars', 0..9999, max: 500) : []
+        caution = fields.text('caution', max: 300, default: '')
+        new(minutes: fields.integer('minutes_per_day', 5..240, default: budget), note: fields.text('note', max: 500, default: ''),
+            bars: bars.empty? ? nil : bars, items: (if fields.given?('items')
+                                                      items(fields)
+                                                    end), caution: caution.empty? ? nil : caution, wish: wish(fields.object('work') || Fields.new({})))
+      end
+
+      def self.wish(fields)
+        { spots: fields.list('spots', max: 60).map { _1.integers('bars', 0..9999, max: 16) }, warm_up: flag(fields, 'warm_up'), run: flag(fields, 'run'),
+          chain: fields.choice('chain', %w[forward backward none], default: 'forward').then { _1 == 'none' ? nil : _1 },
+          by: fields.choice('by', %w[bar beat], default: 'bar'), tempo_from: tempo(fields) }
+      end
+
+      # false: no tempo steps; nil: from the usual start.
+      def self.tempo(fields) = flag(fields, 'tempo') && fields.integer('tempo_from', 20..300, optional: true)
+      def self.flag(fields, name) = fields.flag(name).nil? || fields.flag(name)
+
+      def self.items(fields)
+        fields.list('items', max: 20).map do |item|
+          { kind: item.choice('kind', %w[warm-up spot chain tempo run own]), title: item.text('title', min: 1, max: 120),
+            steps: item.words('steps', /\A[^[:cntrl:]]{1,600}\z/, max: 20), minutes: item.integer('minutes', 0..240),
+            bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', 20..300, max: 20) }
+        end
+      end
+      private_class_method :wish, :tempo, :flag, :items
+
+      # Fawnmoss::Practice::HomeWork::Plan for a solved chart.
+      def plan(solved) = Fawnmoss::Practice::HomeWork.plan(solved, minutes:, **wish)
+    end
+  end
+end
