@@ -11,6 +11,7 @@ gem 'zeitwerk', '~> 2.6.18'
 
 # server
 gem 'bcrypt', '~> 3.1'
+gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
 gem 'mysql2', '~> 0.5.7'
 gem 'puma', '~> 8.0'
 gem 'rack', '~> 3.2'

@@ -86,13 +86,13 @@ RSpec.describe 'bad input' do
   it 'refuses a card note too long and minutes that cannot be, where they are typed' do
     choose_pupil('Oskar')
     open_tune('Warm Buns')
-    click_button 'Issue card'
+    click_link 'Issue card'
+    expect(page).to have_css('.preview .card-paper')
     fill_in 'What to listen for (optional)', with: 'la ' * 200
     click_button 'Issue the card'
     expect(page).to have_content('This is too long by 99 characters.')
     fill_in 'Minutes a day', with: '1'
     fill_in 'What to listen for (optional)', with: 'The end of each bow.'
-    click_button 'Issue the card'
     expect(page).to have_content('1 is out of range.')
     fill_in 'Minutes a day', with: '25'
     click_button 'Issue the card'

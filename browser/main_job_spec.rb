@@ -37,14 +37,15 @@ RSpec.describe 'the main job' do
     saved
 
     # Issued as a card, printed.
-    click_button 'Issue card'
+    click_link 'Issue card'
+    expect(page).to have_css('.preview .card-paper h1', text: 'Five Stones')
     fill_in 'What to listen for (optional)', with: 'Four matches the open string.'
     click_button 'Issue the card'
     expect(page).to have_css('.card-paper h1', text: 'Five Stones')
     expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
     expect(digits.first(6)).to eq(%w[0 1 2 3 4 0])
     paper = printed
-    expect(paper[:text]).to include('Five Stones', 'Linnet, violin', 'No. 4', 'Four matches the open string.', '20 minutes a day', 'up-bow, toward the frog', 'day 7')
+    expect(paper[:text]).to include('Five Stones', 'Linnet, violin', 'No. 4', 'Four matches the open string.', '20 minutes a day', 'up-bow, toward the frog', 'Phrase by phrase')
     expect(paper[:text]).not_to include('Revoke', 'Seen through')
     expect([paper[:pages], paper[:size]]).to match([1, /A4/])
 

@@ -84,7 +84,7 @@ RSpec.describe 'the shelf' do
       -> { fill_in 'ABC or MusicXML text', with: "X:1\nT:Heron\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|B A G F|D4|]" },
       -> { click_button 'Put it on the shelf' },
       -> { find('li.tune.fresh', text: 'Heron').click_button('Simple chart') },
-      -> { wait_for_chart && click_button('Issue card') },
+      -> { wait_for_chart && click_link('Issue card') },
       -> { click_button 'Issue the card' },
       -> { expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30) } # then Ctrl P, or Print
     ]

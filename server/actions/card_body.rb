@@ -18,7 +18,7 @@ module FawnmossServer
       end
 
       def self.body(chart, input, solved, shown, today)
-        { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes, note: input.note, bars: input.bars,
+        { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes, **input.to_h.slice(:note, :bars, :bands),
           caution: input.caution || caution(chart, shown, today), changes: changes(chart, shown),
           play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(solved, input.bars),
           chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }

@@ -16,7 +16,15 @@ module FawnmossServer
                                                                                remedy: 'What you typed is kept on this page; try again in a moment.')
       end
 
-      def self.ours(env)
+      # Worth trying again in a moment.
+      def self.passing(error)
+        return Answer.error(503, error.message, remedy: error.remedy, code: 'pdf') if error.is_a?(Pdf::Away)
+
+        away if error.is_a?(Sequel::DatabaseError) && away?(error)
+      end
+
+      def self.ours(error, env)
+        env['fawnmoss.error'] = "#{error.class}: #{error.message} #{error.backtrace&.first(4)&.join(' < ')}"
         Answer.error(500, 'Something went wrong on our side.', remedy: "Try again; if it stays, quote #{env['fawnmoss.request_id']}.", code: 'internal',
                                                                request_id: env['fawnmoss.request_id'])
       end
@@ -25,16 +33,13 @@ module FawnmossServer
       def self.answer(error, env)
         case error
         when Stale then Answer.error(409, error.message, remedy: error.remedy, code: 'stale', current: error.current)
-        when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
         when Missing then Answer.error(404, 'There is nothing here.', code: 'missing')
         when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
+        when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')
         when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
         else
-          return away if error.is_a?(Sequel::DatabaseError) && away?(error)
-
-          env['fawnmoss.error'] = "#{error.class}: #{error.message} #{error.backtrace&.first(4)&.join(' < ')}"
-          ours(env)
+          passing(error) || ours(error, env)
         end
       end
     end

@@ -10,7 +10,7 @@ module FawnmossServer
         @app.call(env)
       rescue Sequel::DatabaseError => e
         env['fawnmoss.error'] = "#{e.class}: #{e.message}"
-        Failures.away?(e) ? Failures.away : Failures.ours(env)
+        Failures.away?(e) ? Failures.away : Failures.ours(e, env)
       end
     end
   end

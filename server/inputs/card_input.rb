@@ -2,18 +2,21 @@
 
 module FawnmossServer
   module Inputs
-    # What a teacher chose for a card. minutes: a day; note: what to listen for; bars: printed numbers to show, nil for the whole;
+    # What a teacher chose for a card. minutes: a day; note: what to listen for; bars: printed numbers to show, nil for the whole; bands: what is
+    # drawn beside the staff, of digits, lanes and bow;
     # items: the work as written out, nil to have it made; caution: nil for the one that belongs to what is new; wish: for
     # Practice::HomeWork.
-    CardInput = Struct.new(:minutes, :note, :bars, :items, :caution, :wish, keyword_init: true) do
+    CardInput = Struct.new(:minutes, :note, :bars, :bands, :items, :caution, :wish, keyword_init: true) do
       # budget: minutes a day the pupil has.
       def self.read(fields, budget)
-        bars = fields.given?('bars') ? fields.integers('bars', 0..9999, max: 500) : []
-        caution = fields.text('caution', max: 300, default: '')
-        new(minutes: fields.integer('minutes_per_day', 5..240, default: budget), note: fields.text('note', max: 500, default: ''),
-            bars: bars.empty? ? nil : bars, items: (if fields.given?('items')
-                                                      items(fields)
-                                                    end), caution: caution.empty? ? nil : caution, wish: wish(fields.object('work') || Fields.new({})))
+        new(minutes: fields.integer('minutes_per_day', 5..240, default: budget), note: fields.text('note', max: 500, default: ''), **drawn(fields),
+            items: (items(fields) if fields.given?('items')), caution: fields.text('caution', max: 300, default: '').then { _1.empty? ? nil : _1 },
+            wish: wish(fields.object('work') || Fields.new({})))
+      end
+
+      def self.drawn(fields)
+        bars = fields.integers('bars', 0..9999, max: 500)
+        { bars: bars.empty? ? nil : bars, bands: fields.given?('bands') ? fields.words('bands', /\A(digits|lanes|bow)\z/, max: 3) : %w[digits lanes bow] }
       end
 
       def self.wish(fields)
@@ -33,7 +36,7 @@ module FawnmossServer
             bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', 20..300, max: 20) }
         end
       end
-      private_class_method :wish, :tempo, :flag, :items
+      private_class_method :drawn, :wish, :tempo, :flag, :items
 
       # Fawnmoss::Practice::HomeWork::Plan for a solved chart.
       def plan(solved) = Fawnmoss::Practice::HomeWork.plan(solved, minutes:, **wish)

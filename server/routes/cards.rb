@@ -9,6 +9,11 @@ module FawnmossServer
         app.post('/api/charts/:id/work') { json(Actions::Cards.draft(studio, params['id'], fields, today)) }
         app.get('/api/cards/:id') { json(Actions::CardAnswer.whole(studio.card(params['id']))) }
 
+        app.get('/api/cards/:id/card.pdf') do
+          card = studio.card(params['id'])
+          pdf("/cards/#{card.id}", "card-#{card.number}")
+        end
+
         app.post('/api/cards/:id/link') do
           Actions::Cards.link(studio.card(params['id']))
           json(Actions::CardAnswer.summary(studio.card(params['id'])), 201)
@@ -19,9 +24,15 @@ module FawnmossServer
           json(Actions::CardAnswer.summary(studio.card(params['id'])))
         end
 
+        behind_link(app)
+      end
+
+      # The address that needs no log-in.
+      def self.behind_link(app)
         app.post('/api/link/:token/reports') { json(Actions::Practised.report(Actions::Cards.opened(params['token']), fields, today), 201) }
         app.get('/api/link/:token') { json(Actions::CardAnswer.public(Actions::Cards.opened(params['token']))) }
       end
+      private_class_method :behind_link
     end
   end
 end

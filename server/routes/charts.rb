@@ -6,7 +6,8 @@ module FawnmossServer
     module Charts
       # Downloads: ending of the file, the format of Fawnmoss::Chart::Export and its media type.
       FILES = { 'musicxml' => ['musicxml', 'application/vnd.recordare.musicxml+xml; charset=utf-8'], 'abc' => ['abc', 'text/vnd.abc; charset=utf-8'],
-                'mid' => ['midi', 'audio/midi'], 'txt' => ['text', 'text/plain; charset=utf-8'] }.freeze
+                'mid' => ['midi', 'audio/midi'], 'txt' => ['text', 'text/plain; charset=utf-8'],
+                'json' => ['json', 'application/json'] }.freeze
 
       def self.registered(app)
         app.post('/api/charts') { json(Actions::Charts.open(studio, fields, today)) }
@@ -15,6 +16,8 @@ module FawnmossServer
         app.get('/api/charts/:id/score') { json({ musicxml: Actions::Charts.score(studio.chart(params['id']), today) }) }
 
         app.get('/api/charts/:id/play') { json(Actions::Charts.play(studio.chart(params['id']), today)) }
+
+        app.get('/api/charts/:id/chart.pdf') { pdf("/charts/#{studio.chart(params['id']).id}", "chart-#{params['id'].to_i}") }
 
         FILES.each { |ending, (format, type)| file(app, ending, format, type) }
       end

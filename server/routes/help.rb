@@ -28,6 +28,18 @@ module FawnmossServer
         given || Date.today
       end
 
+      # A PDF of one of our pages as this teacher sees it. path: of the page; name: of the file.
+      def pdf(path, name)
+        studio
+        paper = Inputs::Fields.new({ 'paper' => params['paper'] }.compact).choice('paper', Boot::Pdf::PAPERS, default: 'A4')
+        bytes = Boot::Pdf.of(path, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:)
+        headers 'content-type' => 'application/pdf', 'content-disposition' => "attachment; filename=\"#{name}.pdf\""
+        bytes
+      end
+
+      # Where this server listens, whatever the request calls it.
+      def own_port = env['puma.socket'] ? env['puma.socket'].local_address.ip_port : Integer(ENV.fetch('FAWNMOSS_PORT', '9393'))
+
       def json(object, code = 200)
         content_type 'application/json'
         status code

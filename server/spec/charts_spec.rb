@@ -106,6 +106,22 @@ RSpec.describe 'charts' do
     expect([status, again[:chart][:warnings]]).to match([200, [/Your mark in bar 1, beat 2 cannot be played now and is left out: One slur cannot go both down and up/]])
   end
 
+  it 'makes PDFs for those who may see the page, in the paper asked for, and says when it cannot' do
+    chart = open_chart
+    asked = []
+    allow(FawnmossServer::Boot::Pdf).to receive(:of) { |path, **about| (asked << [path, about[:paper], about[:cookie]]) && '%PDF-1.4' }
+    expect(api(:get, "/api/charts/#{chart[:id]}/chart.pdf?paper=Letter")).to eq('%PDF-1.4')
+    expect(asked).to match([["/charts/#{chart[:id]}", 'Letter', /fawnmoss=/]])
+    api(:get, "/api/charts/#{chart[:id]}/chart.pdf?paper=A3")
+    expect([status, error[:where][:field]]).to eq([422, 'paper'])
+    allow(FawnmossServer::Boot::Pdf).to receive(:of).and_raise(FawnmossServer::Boot::Pdf::Away, 'Too many PDFs are being made just now.')
+    api(:get, "/api/charts/#{chart[:id]}/chart.pdf")
+    expect([status, error[:code]]).to eq([503, 'pdf'])
+    clear_cookies
+    api(:get, "/api/charts/#{chart[:id]}/chart.pdf")
+    expect(status).to eq(401)
+  end
+
   it 'hands out the chart as MusicXML, ABC, MIDI and text' do
     chart = open_chart
     files = %w[musicxml abc mid txt].to_h { |ending| [ending, api(:get, "/api/charts/#{chart[:id]}/chart.#{ending}")] }

@@ -14,6 +14,7 @@ export const router = createRouter({
     { path: '/tunes/new', component: () => import('./pages/TunePage.vue'), meta: { title: 'A new tune' } },
     { path: '/tunes/:id(\\d+)', component: () => import('./pages/TunePage.vue'), meta: { title: 'Tune' } },
     { path: '/charts/:id(\\d+)', component: () => import('./pages/ChartPage.vue'), meta: { title: 'Chart desk' } },
+    { path: '/charts/:id(\\d+)/card', component: () => import('./pages/CardMakePage.vue'), meta: { title: 'Make a card' } },
     { path: '/cards/:id(\\d+)', component: () => import('./pages/CardPage.vue'), meta: { title: 'Card' } },
     { path: '/studio', component: () => import('./pages/StudioPage.vue'), meta: { title: 'Studio' } },
     { path: '/:rest(.*)', component: () => import('./pages/MissingPage.vue'), meta: { title: 'Not here' } },

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { barsThatFit, bowY, nearest, placed, ringPath, rows, together, type SystemLayout } from './bands'
+import { barsThatFit, bowY, fitted, nearest, placed, ringPath, rows, together, type SystemLayout } from './bands'
 
 const note = (id: string): ChartNote => ({ id }) as ChartNote
 const layout = (notes: [string, number][], rests: number[] = [], bars = [300]): SystemLayout => ({ width: 310, notes: new Map(notes), rests, bars, spans: [] })
@@ -50,4 +50,8 @@ describe('drawing', () => {
     expect(barsThatFit(64, 8, 700)).toBe(2)
     expect(barsThatFit(200, 4, 300)).toBe(1)
   })
+})
+
+it('prints a page that is a little too long a little smaller, and leaves a long one on two sides', () => {
+  expect([fitted(900, 1000), fitted(1250, 1000), fitted(1600, 1000)]).toEqual([1, 0.8, 1])
 })

@@ -55,6 +55,9 @@ export function nearest(notes: Placed[], x: number): Placed | null {
   return notes.reduce<Placed | null>((best, one) => (!best || Math.abs(one.x - x) < Math.abs(best.x - x) ? one : best), null)
 }
 
+/** How much smaller a page must be printed to fit on one side: 1 when it fits, also when it is so long that two sides are better. */
+export const fitted = (height: number, room: number): number => (height <= room || height > room * 1.45 ? 1 : Math.floor((room / height) * 1000) / 1000)
+
 /** Height on the bow line: frog (0) at the top, tip (1) at the bottom. */
 export const bowY = (place: number, top: number, height: number): number => top + place * height
 

@@ -4,12 +4,15 @@ import { useRoute } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import PdfLink from '../components/PdfLink.vue'
 import { useLoad } from '../composables/useLoad'
+import { usePaper } from '../composables/usePaper'
 import { shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
 const pupils = usePupils()
+const paper = usePaper()
 const { data: card, problem, load } = useLoad(() => ask<Card>('GET', `/cards/${route.params.id}`))
 const ready = ref(false)
 const said = ref('')
@@ -44,7 +47,7 @@ async function print(): Promise<void> {
 </script>
 
 <template>
-  <div class="page">
+  <div class="page" :data-ready="ready || undefined">
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn v-if="!card" @click="load">Try again</v-btn></div>
     <template v-if="card">
       <div class="bar">
@@ -56,18 +59,21 @@ async function print(): Promise<void> {
         </span>
         <span v-else class="link small">no private link <v-btn density="compact" @click="link('POST')">Make one</v-btn></span>
         <span class="small quiet" role="status">{{ said }}</span>
-        <v-btn class="push" variant="flat" color="primary" :disabled="!ready" @click="print">Print</v-btn>
+        <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</span>
+        <span v-if="card.practised.pain" class="pain small">it hurt on {{ shortDate(card.practised.pain) }}</span>
+        <span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" /><v-btn variant="flat" color="primary" :disabled="!ready" @click="print">Print</v-btn></span>
       </div>
-      <CardPaper :card="card" @ready="ready = true" />
+      <CardPaper :card="card" :days="card.days" @ready="ready = true" />
     </template>
   </div>
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 6px 22px; align-items: baseline; flex-wrap: wrap; margin-bottom: 16px; }
+.bar { display: flex; gap: 6px 22px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
 .push { margin-left: auto; }
+.out { display: flex; gap: 6px; align-items: center; }
+.size { width: 92px; flex: 0 0 auto; }
+.size :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }
+.pain { color: var(--brick); font-weight: 600; }
 @media print { .bar { display: none; } .page { padding: 0; max-width: none; } }
-</style>
-<style>
-@page { size: A4; margin: 12mm; }
 </style>

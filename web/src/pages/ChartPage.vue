@@ -6,7 +6,6 @@ import type { ChartView, KeyOffer, Play, Spot, Version } from '../api/types'
 import ChartChoices from '../components/ChartChoices.vue'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
-import IssueDialog from '../components/IssueDialog.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import LookPanel from '../components/LookPanel.vue'
 import NotePanel from '../components/NotePanel.vue'
@@ -14,6 +13,7 @@ import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
+import TakeAway from '../components/TakeAway.vue'
 import { useKeys } from '../composables/useKeys'
 import { neighbour } from '../geometry/pins'
 import { barSpan, phraseSpan } from '../geometry/play'
@@ -29,7 +29,6 @@ const router = useRouter()
 const chart = useChart()
 const pupils = usePupils()
 const problem = ref<Trouble | null>(null)
-const issuing = ref(false)
 const keying = ref(false)
 const player = usePlayer()
 const { show } = useDesk()
@@ -37,7 +36,6 @@ const TABS = [{ id: 'note', title: 'Note' }, { id: 'spots', title: 'Spots' }, { 
 const tab = ref<(typeof TABS)[number]['id']>('note')
 const spot = ref<number[] | null>(null)
 let stringNext = false
-const FILES = [{ ending: 'musicxml', name: 'MusicXML' }, { ending: 'abc', name: 'ABC' }, { ending: 'mid', name: 'MIDI' }]
 
 async function load(): Promise<void> {
   problem.value = null
@@ -103,7 +101,7 @@ const names = computed(() => Object.fromEntries((chart.view?.asks ?? []).map((as
 const newHere = computed(() => chart.view?.chart.warnings ?? [])
 
 useKeys((event) => {
-  if (!chart.view || issuing.value || keying.value) return
+  if (!chart.view || keying.value) return
   const key = event.key
   if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') {
     event.preventDefault()
@@ -152,8 +150,9 @@ useKeys((event) => {
         <span class="tools">
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>
-          <v-btn v-for="file in FILES" :key="file.ending" :href="`/api/charts/${chart.view.id}/chart.${file.ending}`" download>{{ file.name }}</v-btn>
-          <v-btn variant="flat" color="primary" :disabled="chart.state !== 'saved'" @click="issuing = true">Issue card</v-btn>
+          <v-btn :to="`/charts/${chart.view.id}/compare`">Compare</v-btn>
+          <TakeAway :id="chart.view.id" :title="chart.view.chart.tune.title" />
+          <v-btn variant="flat" color="primary" :disabled="chart.state !== 'saved'" :to="`/charts/${chart.view.id}/card`">Issue card</v-btn>
         </span>
       </header>
       <div v-if="chart.refused" class="problem refusal" role="alert">
@@ -190,7 +189,6 @@ useKeys((event) => {
           </div>
         </aside>
       </div>
-      <IssueDialog v-model="issuing" :view="chart.view" />
       <KeyDialog v-model="keying" :tune-id="chart.view.tune_id" :title="chart.view.chart.tune.title" :subject="subject()" :version="chart.view.version" :present="chart.view.options.transpose ?? null" @choose="take" />
       <StaleDialog :theirs="chart.other" @choose="chart.resolve($event)" />
     </template>
@@ -209,5 +207,6 @@ useKeys((event) => {
 .warnings { padding: 0 28px 4px; }
 .columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: 22px; padding: 6px 28px 40px; align-items: start; }
 .side { position: sticky; top: 12px; max-height: calc(100vh - 24px); overflow-y: auto; }
+@media print { .tools, .hear, .choices, .side, .state, .refusal, .warnings { display: none !important; } .columns { display: block; padding: 0 2mm; } .desk > header { padding: 0 2mm 4px; } }
 @media (max-width: 1050px) { .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; } .side { position: static; max-height: none; } .desk > header { padding: 12px 14px 4px; } }
 </style>

@@ -1,31 +1,85 @@
 <script setup lang="ts">
-import { onMounted, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask } from '../api/client'
-import type { PublicCard } from '../api/types'
+import { ask, localDate } from '../api/client'
+import type { PublicCard, WorkItem } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import PlayBar from '../components/PlayBar.vue'
 import { useLoad } from '../composables/useLoad'
+import { usePaper } from '../composables/usePaper'
+import { useReports } from '../composables/useReports'
+import { barSpan } from '../geometry/play'
+import { barWords } from '../geometry/spots'
+import { usePlayer } from '../stores/player'
 
-/** Behind a private link: the card, without a frame and without a way to anything else. */
+/** Behind a private link: the card, to play along with and to tick, without a frame and without a way to anything else. */
 const route = useRoute()
-const { data: card, problem, load } = useLoad(() => ask<PublicCard>('GET', `/link/${route.params.token}`))
+const token = String(route.params.token)
+const KEPT = `fawnmoss.card.${token.slice(0, 22)}`
+const player = usePlayer()
+usePaper()
+const { data: card, problem, load } = useLoad(fetchCard)
+const { days, known, state, report } = useReports(token)
+const today = ref(localDate())
+const minutes = computed(() => days.value.find((day) => day.day === today.value)?.minutes ?? 0)
+const hurt = computed(() => days.value.some((day) => day.day === today.value && day.pain))
+const said = computed(() => ({ saved: '', sending: 'sending …', waiting: 'kept here; it is sent when the connection is back', closed: 'This card is closed; ask your teacher for a new one.' })[state.value])
+
+/** The card as it was last seen helps over a lost connection; a closed link takes it away. */
+async function fetchCard(): Promise<PublicCard> {
+  try {
+    const found = await ask<PublicCard>('GET', `/link/${token}`)
+    localStorage.setItem(KEPT, JSON.stringify(found))
+    return found
+  } catch (error) {
+    const kept = localStorage.getItem(KEPT)
+    if ((error as { status?: number }).status === 404) localStorage.removeItem(KEPT)
+    else if (kept) return JSON.parse(kept) as PublicCard
+    throw error
+  }
+}
 watch(card, (shown) => {
-  if (shown) document.title = `${shown.title} · practice card`
+  if (!shown) return
+  document.title = `${shown.title} · practice card`
+  known.value = shown.days
+  if (shown.body.play) player.use(async () => shown.body.play!)
+  player.own = shown.body.tempo
 })
+function hear(item: WorkItem): void {
+  const schedule = card.value?.body.play
+  if (schedule) player.repeat(barSpan(schedule, item.bars, barWords(item.bars)))
+}
+function tempo(beats: number): void {
+  player.set(beats)
+  if (player.state === 'still') void player.start()
+}
 onMounted(load)
 </script>
 
 <template>
-  <div class="page">
+  <div class="page link">
     <div v-if="problem" class="shut" role="alert">
       <template v-if="problem.status === 404"><h1>This link does not open a card</h1><p>Links end after a while, and a teacher can close them. Ask your teacher for a new one.</p></template>
       <template v-else><p>{{ problem.text }}</p><v-btn @click="load">Try again</v-btn></template>
     </div>
-    <CardPaper v-if="card" :card="card" />
+    <template v-if="card">
+      <PlayBar v-if="card.body.play" class="hear" />
+      <CardPaper :card="card" :days="days" live :now="player.now" :today="today" @tick="(item, day, runs) => report('item', runs, item, day)" @hear="hear" @tempo="tempo" />
+      <section class="today" aria-label="Today">
+        <span>Today: <v-btn density="compact" aria-label="Five minutes less" :disabled="!minutes" @click="report('minutes', Math.max(0, minutes - 5))">−</v-btn> <b>{{ minutes }}</b> minutes <v-btn density="compact" aria-label="Five minutes more" :disabled="minutes >= 600" @click="report('minutes', minutes + 5)">+</v-btn></span>
+        <v-btn :variant="hurt ? 'tonal' : 'text'" :aria-pressed="hurt" @click="report('pain', hurt ? 0 : 1)">{{ hurt ? 'It hurt: your teacher is told' : 'It hurt' }}</v-btn>
+        <span class="small quiet" role="status">{{ said }}</span>
+        <p v-if="hurt" class="small">Stop for today and rest. If it stays or comes back, see a doctor or a physiotherapist who knows musicians.</p>
+      </section>
+    </template>
   </div>
 </template>
 
 <style scoped>
 .shut { max-width: 480px; margin: 12vh auto; }
-@media print { .page { padding: 0; max-width: none; } }
+.hear, .today { max-width: 190mm; margin: 0 auto 10px; }
+.hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: 4px 0; }
+.today { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: center; border-top: 1px solid var(--rule); padding-top: 8px; margin-top: 8px; }
+.today p { flex-basis: 100%; margin: 0; }
+@media print { .page { padding: 0; max-width: none; } .today { display: none; } }
 </style>

@@ -109,7 +109,7 @@ function changed(saved: Pupil): void {
           <p v-if="!pupil.cards.length" class="quiet">None yet. Open a tune’s chart and issue it.</p>
           <ul class="plain">
             <li v-for="card in pupil.cards" :key="card.id" class="card">
-              <span><router-link :to="`/cards/${card.id}`">No. {{ card.number }}, {{ card.title }}</router-link><br /><span class="small quiet">{{ shortDate(card.issued_on) }}<template v-if="tuneOf(card)">, last mark {{ tuneOf(card)!.value }} on {{ shortDate(tuneOf(card)!.last_on) }}</template></span></span>
+              <span><router-link :to="`/cards/${card.id}`">No. {{ card.number }}, {{ card.title }}</router-link><br /><span class="small quiet">{{ shortDate(card.issued_on) }}<template v-if="card.practised.days">, practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</template><template v-if="tuneOf(card)">, last mark {{ tuneOf(card)!.value }} on {{ shortDate(tuneOf(card)!.last_on) }}</template></span></span>
               <MarkButtons :label="card.title" :busy="busy" @mark="recordCard(card, $event)" />
             </li>
           </ul>

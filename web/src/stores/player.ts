@@ -98,9 +98,12 @@ export const usePlayer = defineStore('player', () => {
   }
 
   function step(by: 1 | -1): void {
-    chosen.value = stepTempo(schedule.value?.steps ?? [], tempo.value, by)
-    void sound.setTempo(chosen.value)
+    set(stepTempo(schedule.value?.steps ?? [], tempo.value, by))
+  }
+  function set(beats: number): void {
+    chosen.value = beats
+    void sound.setTempo(beats)
   }
 
-  return { state, problem, schedule, tempo, own, chosen, mode, span, loop, tune, click, drone, now, turn, use, renew, load, start, stop, toggle, change, repeat, step }
+  return { state, problem, schedule, tempo, own, chosen, mode, span, loop, tune, click, drone, now, turn, use, renew, load, start, stop, toggle, change, repeat, step, set }
 })

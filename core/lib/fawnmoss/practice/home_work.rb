@@ -88,10 +88,9 @@ remedy: 'Choose forward or backward.')
         backward = CHAINS.fetch(chain)
         steps = ChainSteps.new(@chart, backward:, by:).list
         phrases = steps.select { _1.times == ChainSteps::PHRASE }
-        way = backward ? "start from the last #{by} and add the one before" : "start with the first #{by} and add the next"
-        lines = phrases.map.with_index(1) do |phrase, number|
-          "Phrase #{number} (#{phrase.from} to #{phrase.to}): #{way}, each step twice; then the whole five times without a stop."
-        end
+        ends = backward ? ['last', 'before it'] : ['first', 'after it']
+        grow = "Play the #{ends[0]} #{by} of a phrase, add the one #{ends[1]} and so on, each step twice; then the whole phrase five times without a stop."
+        lines = [grow, "#{phrases.size > 1 ? 'Phrases' : 'The phrase'}: #{phrases.map { "#{_1.from} to #{_1.to}" }.join('; ')} (bar:beat)."]
         joined = steps.select { _1.times == ChainSteps::PAIR }.map { "#{_1.words.sub(/\A./, &:upcase)}, three times." }
         item('chain', phrases.size > 1 ? 'Phrase by phrase' : 'Bit by bit', lines + joined)
       end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require 'ferrum'
+
+module FawnmossServer
+  module Boot
+    # Makes a PDF of one of our own pages in a Chromium of its own, which sees only this server and ends when it is done.
+    class Pdf
+      # No PDF now: too many at once, no Chromium, or the page did not get ready.
+      class Away < StandardError
+        def remedy = 'Print the page instead, or try again in a moment.'
+      end
+
+      PAPERS = %w[A4 Letter].freeze
+      SEATS = Concurrent::Semaphore.new(2) # Chromium is large: no more at once
+      WAIT = 15 # seconds for a seat
+      READY = '.sheet[data-engraved="yes"] .band'
+      PATIENCE = 25 # seconds for the page
+      FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
+                'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
+
+      # path: of the page, such as '/cards/3'; port: where this server listens on loopback; cookie: the request's own, so that the
+      # page shows what the teacher may see; paper: of PAPERS. Returns the bytes. Raises Away.
+      def self.of(path, port:, cookie:, paper:)
+        raise Away, 'Too many PDFs are being made just now.' unless SEATS.try_acquire(1, WAIT)
+
+        begin
+          new(port, cookie).print("#{path}?paper=#{paper}")
+        ensure
+          SEATS.release
+        end
+      rescue Ferrum::Error, Errno::ENOENT => e
+        raise Away, "The PDF could not be made (#{e.class.name.split('::').last})."
+      end
+
+      def initialize(port, cookie)
+        @address = "http://127.0.0.1:#{port}"
+        @cookie = cookie
+      end
+
+      def print(path)
+        browser = Ferrum::Browser.new(browser_path: ENV.fetch('FAWNMOSS_CHROMIUM', '/usr/bin/chromium'), headless: 'new', window_size: [1280, 1000],
+                                      process_timeout: PATIENCE, timeout: PATIENCE, browser_options: FLAGS)
+        browser.headers.set('Cookie' => @cookie)
+        browser.go_to(@address + path)
+        wait(browser)
+        browser.pdf(encoding: :binary, print_background: true, prefer_css_page_size: true)
+      ensure
+        browser&.quit
+      end
+
+      private
+
+      # Until the notes are engraved and the fonts are there.
+      def wait(browser)
+        stop = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE
+        until browser.evaluate("!!document.querySelector('#{READY}') && document.fonts.status === 'loaded'")
+          raise Away, 'The page did not get ready in time.' if Process.clock_gettime(Process::CLOCK_MONOTONIC) > stop
+
+          sleep 0.05
+        end
+        sleep 0.15 # the bands are drawn two frames after the staff
+      end
+    end
+  end
+end

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { PractisedDay, WorkItem } from '../api/types'
+import { week } from '../geometry/work'
+
+/** The work of a card in order, with a box to tick for each day until the next lesson; live on a phone, plain on paper. */
+const props = defineProps<{ items: WorkItem[]; issued: string; days?: PractisedDay[]; live?: boolean; today?: string }>()
+const emit = defineEmits<{ tick: [item: number, day: string, runs: number]; hear: [item: WorkItem]; tempo: [tempo: number] }>()
+
+const dates = computed(() => week(props.issued))
+const runs = (item: number, day: string): number => props.days?.find((one) => one.day === day)?.items[String(item)] ?? 0
+const letters = (day: string) => new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short' }).slice(0, 2)
+const whole = (day: string) => new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+/** Once, twice … five times, and back to none. */
+const next = (count: number) => (count >= 5 ? 0 : count + 1)
+</script>
+
+<template>
+  <ol class="work plain" aria-label="Work">
+    <li v-for="(item, index) in items" :key="index">
+      <div class="words">
+        <b>{{ item.title }}</b> <span class="minutes">{{ item.minutes }} min</span>
+        <span v-if="live" class="acts">
+          <v-btn v-if="item.bars.length" density="compact" @click="emit('hear', item)">Hear it</v-btn>
+          <v-btn v-for="tempo in item.tempi" :key="tempo" density="compact" :aria-label="`Tempo ${tempo}`" @click="emit('tempo', tempo)">{{ tempo }}</v-btn>
+        </span>
+        <p v-for="step in item.steps" :key="step">{{ step }}</p>
+      </div>
+      <div class="boxes" role="group" :aria-label="`Days: ${item.title}`">
+        <span v-for="day in dates" :key="day" class="day">
+          <span class="letters">{{ letters(day) }}</span>
+          <button v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }" :aria-label="`${whole(day)}: ${runs(index, day) ? `done ${runs(index, day)} times` : 'not done'}`" @click="emit('tick', index, day, next(runs(index, day)))">{{ runs(index, day) || '' }}</button>
+          <span v-else class="box">{{ runs(index, day) || '' }}</span>
+        </span>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.work li { display: grid; grid-template-columns: 1fr auto; gap: 2px 20px; padding: 3px 0; border-top: 1px solid var(--rule); align-items: start; break-inside: avoid; }
+.work li:first-child { border-top: 0; }
+.words p { margin: 0; font-size: 0.9rem; line-height: 1.35; }
+.minutes { color: var(--quiet); white-space: nowrap; margin-left: 4px; }
+.boxes { display: inline-flex; gap: 4px; padding-top: 2px; }
+.day { display: flex; flex-direction: column; align-items: center; }
+.letters { font-size: 0.68rem; line-height: 1.1; color: var(--quiet); }
+.box { width: 20px; height: 20px; border: 1.3px solid var(--ink); display: grid; place-items: center; font-size: 0.85rem; font-weight: 600; }
+button.box { width: 32px; height: 32px; border-radius: 6px; cursor: pointer; padding: 0; }
+.box.now { box-shadow: 0 0 0 2px var(--moss); }
+.box.done { background: var(--moss); color: rgb(var(--v-theme-on-primary)); }
+.acts .v-btn { min-width: 0; padding: 0 9px; }
+@media (max-width: 640px) { .work li { grid-template-columns: 1fr; } .boxes { justify-content: space-between; padding: 4px 0 8px; } button.box { width: 40px; height: 40px; } }
+@media print { .work li:not(:first-child) .letters { display: none; } .acts { display: none; } .box.done { background: none; color: #000; } }
+</style>

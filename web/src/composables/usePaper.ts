@@ -1,0 +1,18 @@
+import { ref, watchEffect } from 'vue'
+
+const KEY = 'fawnmoss.paper'
+const asked = new URLSearchParams(location.search).get('paper')
+const paper = ref<'A4' | 'Letter'>((asked ?? localStorage.getItem(KEY)) === 'Letter' ? 'Letter' : 'A4')
+let style: HTMLStyleElement | undefined
+
+/** The paper that pages are printed on, A4 or Letter; kept in this browser. */
+export function usePaper() {
+  if (!style) {
+    style = document.head.appendChild(document.createElement('style'))
+    watchEffect(() => {
+      style!.textContent = `@page { size: ${paper.value} portrait; margin: 12mm; }`
+      if (!asked) localStorage.setItem(KEY, paper.value)
+    })
+  }
+  return paper
+}

@@ -1,0 +1,61 @@
+import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { ask, localDate, Trouble } from '../api/client'
+import type { PractisedDay, Report } from '../api/types'
+import { withReports } from '../geometry/work'
+
+/**
+ * What the reader of a card ticks: kept in this browser at once, sent when the server can be reached, and sent again until
+ * it has arrived; each report has a key of its own, so that it counts once.
+ *   const { days, state, report } = useReports(token)
+ */
+export function useReports(token: string) {
+  const box = `fawnmoss.card.${token.slice(0, 22)}.unsent`
+  const known = ref<PractisedDay[]>([])
+  const unsent = ref<Report[]>(JSON.parse(localStorage.getItem(box) ?? '[]') as Report[])
+  const state = ref<'saved' | 'sending' | 'waiting' | 'closed'>('saved')
+  const days = computed(() => withReports(known.value, unsent.value))
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  const keep = (): void => localStorage.setItem(box, JSON.stringify(unsent.value))
+
+  function report(kind: Report['kind'], value: number, item?: number, day = localDate()): void {
+    unsent.value = [...unsent.value, { key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}`, kind, day, value, ...(item === undefined ? {} : { item }) }]
+    keep()
+    void send()
+  }
+
+  async function send(): Promise<void> {
+    clearTimeout(timer)
+    if (!unsent.value.length || state.value === 'sending' || state.value === 'closed') return
+    state.value = 'sending'
+    const sending = unsent.value.slice(0, 200)
+    try {
+      const found = await ask<{ days: PractisedDay[] }>('POST', `/link/${token}/reports`, { reports: sending })
+      known.value = found.days
+      unsent.value = unsent.value.filter((one) => !sending.includes(one))
+      keep()
+      state.value = 'saved'
+      if (unsent.value.length) await send()
+    } catch (error) {
+      const trouble = error as Trouble
+      state.value = trouble.status === 404 ? 'closed' : 'waiting'
+      if (trouble.status === 422) {
+        // What the card does not take will never be taken: the rest goes on without it.
+        unsent.value = unsent.value.filter((one) => !sending.includes(one))
+        keep()
+        state.value = 'saved'
+      } else if (state.value === 'waiting') timer = setTimeout(send, 15_000)
+    }
+  }
+
+  const again = (): void => void send()
+  onMounted(() => {
+    window.addEventListener('online', again)
+    void send()
+  })
+  onUnmounted(() => {
+    window.removeEventListener('online', again)
+    clearTimeout(timer)
+  })
+  return { days, known, state, report }
+}
