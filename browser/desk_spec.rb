@@ -104,4 +104,50 @@ RSpec.describe 'the chart desk' do
     undo
     expect(page).to have_css('.desk header .quiet', exact_text: before)
   end
+
+  it 'does anything by its name, compares the versions, and sets the tune for several instruments' do
+    choose_pupil('Maren')
+    page.driver.browser.action.key_down(:control).send_keys('k').key_up(:control).perform
+    expect(page).to have_css('#palette-list')
+    find('[role=combobox][aria-label="What to do"]').send_keys('herbs full')
+    expect(page).to have_css('#palette-list li', text: 'Herbs at the Fair, full chart')
+    press(:enter)
+    wait_for_chart
+    click_link 'Compare'
+    expect(page).to have_content(/\d+ notes differ: fingering in/)
+    expect(page).to have_css('.step .part', minimum: 4, wait: 30)
+    expect(page).to have_css('.differs', minimum: 4)
+    click_link 'Open the full one'
+    wait_for_chart
+    page.driver.browser.action.key_down(:control).send_keys('k').key_up(:control).perform
+    find('[role=combobox][aria-label="What to do"]').send_keys('several', :enter)
+    expect(page).to have_css('.step .label', text: /\Abass/, wait: 30)
+    uncheck 'bass'
+    expect(page).to have_no_css('.step .label', text: /\Abass/)
+    check 'viola'
+    expect(page).to have_css('.step .label', text: /\Aviola/, wait: 30)
+    paper = printed
+    expect(paper[:text]).to include('Herbs at the Fair', 'violin', 'viola', 'cello')
+    expect(paper[:text]).not_to include('Heard')
+  end
+
+  it 'hands the chart out as files that other programs read' do
+    choose_pupil('Linnet')
+    open_tune('Five Stones')
+    click_button 'Take away'
+    expect(page).to have_css('.v-list-item', text: 'SVG, as shown')
+    fetched = ->(ending) { page.evaluate_async_script("const done = arguments[0]; fetch('/api/charts/#{page.current_path[/\d+/]}/chart.#{ending}').then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))))").unpack1('m') }
+    Dir.mktmpdir do |folder|
+      files = %w[musicxml abc mid json pdf].to_h { |ending| [ending, File.join(folder, "c.#{ending}").tap { File.binwrite(_1, fetched.call(ending)) }] }
+      expect(system('xmllint', '--noout', files['musicxml'])).to be(true) # well formed; valid and read alike: core/spec/formats_spec.rb
+      expect(Open3.capture2('midicsv', files['mid']).first).to include('Note_on_c')
+      expect(JSON.parse(File.read(files['json']))['notes'].size).to be > 10
+      expect(File.read(files['abc'])).to include('T:Five Stones')
+      expect(Open3.capture2('pdftotext', files['pdf'], '-').first).to include('Five Stones')
+      svg = page.evaluate_async_script("const done = arguments[0]; const real = URL.createObjectURL; URL.createObjectURL = blob => { blob.text().then(done); return real(blob) }; [...document.querySelectorAll('.v-list-item')].find(item => item.textContent.includes('SVG')).click()")
+      path = File.join(folder, 'c.svg').tap { File.write(_1, svg) }
+      expect(system('xmllint', '--noout', path)).to be(true)
+      expect(svg.scan('<svg ').size).to be > 4
+    end
+  end
 end

@@ -165,6 +165,16 @@ RSpec.describe 'tunes' do
     expect(error[:message]).to eq('There is no tune in this archive.')
   end
 
+  it 'sets a tune for several instruments in one key, each in its own octave' do
+    tune = add_tune('D E F G|A2 A2|')
+    group = api(:get, "/api/tunes/#{tune[:id]}/group?instruments=violin,cello,bass")
+    expect(group[:parts].map { [_1[:instrument], _1[:chart][:tune][:key]] }).to eq(%w[violin cello bass].map { [_1, group[:key]] })
+    expect(group[:parts].map { |part| part[:chart][:notes].map { _1[:id] } }.uniq.size).to eq(1)
+    other = api(:get, "/api/tunes/#{tune[:id]}/group?instruments=violin,cello,bass&key=#{group[:keys].last[:key].tr(' ', '+')}")
+    expect(other[:key]).to eq(group[:keys].last[:key])
+    ['', 'kazoo'].each { |wrong| api(:get, "/api/tunes/#{tune[:id]}/group?instruments=#{wrong}") && expect([status, error[:where][:field]]).to(eq([422, 'instruments'])) }
+  end
+
   it 'renames, unless somebody did before' do
     tune = add_tune
     expect(api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Stairs', lock_version: 0 })).to include(title: 'Stairs', lock_version: 1)

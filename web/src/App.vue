@@ -2,6 +2,7 @@
 import { computed, onMounted, onUnmounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppRail from './components/AppRail.vue'
+import CommandPalette from './components/CommandPalette.vue'
 import KeySheet from './components/KeySheet.vue'
 import PupilStrip from './components/PupilStrip.vue'
 import { useSession } from './stores/session'
@@ -41,6 +42,7 @@ onUnmounted(() => {
       </div>
     </div>
     <KeySheet v-model="keys" />
+    <CommandPalette v-if="framed" />
   </v-app>
 </template>
 

@@ -111,7 +111,7 @@ defineExpose({ measure })
 .staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .read { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
-.differs { position: absolute; top: 0; bottom: 0; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
+.differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
 .cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }
 @media print { .lit, .cursor { display: none; } .system { cursor: auto; } }
 </style>

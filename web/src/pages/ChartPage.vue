@@ -20,6 +20,7 @@ import { barSpan, phraseSpan } from '../geometry/play'
 import { barsOf, barWords } from '../geometry/spots'
 import { accessible } from '../geometry/words'
 import { useChart } from '../stores/chart'
+import { useCommands } from '../stores/commands'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
@@ -99,6 +100,14 @@ const take = (offer: KeyOffer): void => void chart.option({ transpose: offer.sem
 const names = computed(() => Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`])))
 
 const newHere = computed(() => chart.view?.chart.warnings ?? [])
+
+useCommands(() => chart.view ? [
+  { title: 'Play or stop', hint: 'Space', run: () => player.toggle() }, { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() }, { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
+  { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') }, { title: 'Other keys', run: () => void (keying.value = true) },
+  { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) }, { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
+  { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) }, { title: 'Edit the tune', run: () => router.push(`/tunes/${chart.view!.tune_id}`) },
+  ...TABS.map((one) => ({ title: `Show ${one.title.toLowerCase()}`, run: () => void (tab.value = one.id) })),
+] : [])
 
 useKeys((event) => {
   if (!chart.view || keying.value) return

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask } from '../api/client'
+import type { ChartView, ShelfTune } from '../api/types'
+import { ranked } from '../geometry/commands'
+import { useCommandStore, type Command } from '../stores/commands'
+import { usePupils } from '../stores/pupils'
+
+/** Everything by its name: type a few letters, choose with the arrow keys, Enter. */
+const router = useRouter()
+const pupils = usePupils()
+const store = useCommandStore()
+const open = ref(false)
+const text = ref('')
+const at = ref(0)
+const tunes = ref<ShelfTune[]>([])
+const problem = ref('')
+const input = ref<HTMLInputElement | null>(null)
+
+const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Studio', '/studio']] as const
+const all = computed<Command[]>(() => [
+  ...store.page(),
+  ...pupils.all.map((pupil) => ({ title: `See it through ${pupil.name}`, hint: pupil.instrument, run: () => pupils.choose(pupil.id) })),
+  ...tunes.value.filter((tune) => !tune.archived).flatMap((tune) => [
+    { title: `${tune.title}, simple chart`, hint: tune.key, run: () => chart(tune.id, 'simple') }, { title: `${tune.title}, full chart`, hint: tune.key, run: () => chart(tune.id, 'full') },
+    { title: `Edit ${tune.title}`, run: () => router.push(`/tunes/${tune.id}`) },
+  ]),
+  ...pupils.all.map((pupil) => ({ title: `Open ${pupil.name}`, hint: 'pupil', run: () => router.push(`/pupils/${pupil.id}`) })),
+  ...PLACES.map(([title, to]) => ({ title: `Go to ${title.toLowerCase()}`, run: () => router.push(to) })),
+])
+const found = computed(() => ranked(all.value, text.value).slice(0, 12))
+watch(text, () => (at.value = 0))
+
+async function chart(tune_id: number, version: string): Promise<void> {
+  const subject = pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }
+  await router.push(`/charts/${(await ask<ChartView>('POST', '/charts', { tune_id, version, ...subject })).id}`)
+}
+
+async function show(): Promise<void> {
+  open.value = true
+  text.value = problem.value = ''
+  await nextTick()
+  setTimeout(() => input.value?.focus(), 30)
+  tunes.value = (await ask<{ tunes: ShelfTune[] }>('GET', '/tunes').catch(() => ({ tunes: tunes.value }))).tunes
+}
+async function run(command: Command | undefined): Promise<void> {
+  if (!command) return
+  try {
+    await command.run()
+    open.value = false
+  } catch (error) {
+    problem.value = (error as { text?: string }).text ?? String(error)
+  }
+}
+function key(event: KeyboardEvent): void {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    event.preventDefault()
+    at.value = (at.value + (event.key === 'ArrowDown' ? 1 : -1) + found.value.length) % Math.max(1, found.value.length)
+  } else if (event.key === 'Enter') {
+    event.preventDefault()
+    void run(found.value[at.value])
+  }
+}
+function listen(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  if (!open.value) void show()
+}
+onMounted(() => window.addEventListener('keydown', listen))
+onUnmounted(() => window.removeEventListener('keydown', listen))
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="560" location="top" class="palette">
+    <v-card class="pa-4" aria-label="Do something by its name">
+      <input
+        ref="input" v-model="text" type="text" role="combobox" aria-expanded="true" aria-controls="palette-list" aria-autocomplete="list" aria-label="What to do" placeholder="What to do: a tune, a pupil, a command"
+        :aria-activedescendant="found.length ? `palette-${at}` : undefined" @keydown="key"
+      />
+      <ul id="palette-list" class="plain" role="listbox" aria-label="Found">
+        <li v-for="(command, index) in found" :id="`palette-${index}`" :key="command.title" role="option" :aria-selected="index === at" @mousemove="at = index" @click="run(command)">{{ command.title }} <span class="quiet small">{{ command.hint }}</span></li>
+      </ul>
+      <p v-if="!found.length" class="quiet">Nothing is called that.</p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+input { width: 100%; border: 0; border-bottom: 2px solid var(--moss); padding: 6px 2px; font: inherit; font-size: 1.15rem; color: inherit; background: transparent; outline: 0; }
+ul { margin-top: 8px; }
+li { padding: 6px 10px; border-radius: 6px; cursor: pointer; display: flex; justify-content: space-between; gap: 16px; }
+li[aria-selected='true'] { background: rgba(var(--v-theme-primary), 0.16); }
+</style>
