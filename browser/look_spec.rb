@@ -39,9 +39,7 @@ RSpec.describe 'the look of it' do
       go_to_note(3)
       accessible
     end
-  end
 
-  %w[light dark].each do |theme|
     it "has nothing that axe finds wrong on the desk’s panels, cards, comparing and writing in the #{theme} theme" do
       in_theme(theme)
       choose_pupil('Maren')

@@ -10,11 +10,13 @@ module FawnmossServer
     # /api alone), accounts, routes.
     module Stack
       BODY = 12_000_000 # bytes: the largest file in base64, with room
+      SMALL = 4_000 # bytes: an answer under it is sent as it is
 
       def self.app(settings)
         Rack::Builder.new do
           use RequestLog
           use Headers
+          use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY
           use SameOrigin, logger: Logger.new(IO::NULL)

@@ -8,8 +8,23 @@ module FawnmossServer
 
       plugin :serialization, :json, :notices
 
+      KEPT = 60 # tunes read last, whose notes are kept as frozen values in this process
+      READ = {} # rubocop:disable Style/MutableConstant -- the cache itself; guarded by LOCK
+      LOCK = Mutex.new
+
       # Fawnmoss::Score::Tune. The text was checked when it was added.
-      def score = Fawnmoss::Notation.read(text, format)
+      def score
+        LOCK.synchronize { READ[[format, text]] } || Fawnmoss::Notation.read(text, format).tap { |read| keep(read) }
+      end
+
+      private
+
+      def keep(read)
+        LOCK.synchronize do
+          READ.shift if READ.size >= KEPT
+          READ[[format, text]] = read
+        end
+      end
     end
   end
 end

@@ -54,10 +54,29 @@ RSpec.describe 'the server' do
     end
   end
 
+  it 'sends long answers and the built page compressed to those who take it' do
+    log_in
+    12.times { |index| add_tune("D E F G|A4|#{'D4|' * index}", title: "Tune #{index}") }
+    get '/api/tunes?instrument=violin', {}, 'HTTP_HOST' => '127.0.0.1', 'HTTP_ACCEPT_ENCODING' => 'gzip'
+    expect(last_response['content-encoding']).to eq('gzip')
+    expect(JSON.parse(Zlib.gunzip(last_response.body))['tunes']).not_to be_empty
+    get '/api/session', {}, 'HTTP_HOST' => '127.0.0.1', 'HTTP_ACCEPT_ENCODING' => 'gzip'
+    expect(last_response['content-encoding']).to be_nil
+    Dir.mktmpdir do |folder|
+      { 'index.html' => '<p>page</p>', 'x.js' => 'plain', 'x.js.br' => 'small' }.each { |name, text| File.write(File.join(folder, name), text) }
+      settings = FawnmossServer.settings.dup.tap { _1.assets = folder }
+      allow(FawnmossServer).to receive(:settings).and_return(settings)
+      get '/x.js', {}, 'HTTP_HOST' => '127.0.0.1', 'HTTP_ACCEPT_ENCODING' => 'gzip, br'
+      expect([last_response.body, last_response['content-encoding'], last_response.content_type]).to match(['small', 'br', /javascript/])
+      get '/x.js', {}, 'HTTP_HOST' => '127.0.0.1'
+      expect([last_response.body, last_response['content-encoding']]).to eq(['plain', nil])
+    end
+  end
+
   it 'migrates an empty database from nothing' do
     db = FawnmossServer.db
-    expect(db.tables).to include(:accounts, :studios, :pupils, :tunes, :marks, :charts, :pins, :cards, :card_links)
-    owned = %i[pupils tunes marks charts pins cards card_links]
+    expect(db.tables).to include(:accounts, :studios, :pupils, :tunes, :marks, :charts, :pins, :cards, :card_links, :card_reports)
+    owned = %i[pupils tunes marks charts pins cards card_links card_reports]
     owned.each { |table| expect(db.schema(table).to_h[:studio_id][:allow_null]).to be(false) }
     expect(db[:schema_info].get(:version)).to eq(Dir[File.join(FawnmossServer::Boot::Database::MIGRATIONS, '*.rb')].size)
   end

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { ChartNote } from '../api/types'
 import { ringPath, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 
 /** Four string lanes, highest on top, with the finger as a disc on its lane; a held finger as a bar; ringing notes under one arc or two. */
-const props = defineProps<{ notes: Placed[]; all: ChartNote[]; layout: SystemLayout; strings: string[]; selected: number | null; size: BandSize }>()
+const props = defineProps<{ notes: Placed[]; layout: SystemLayout; strings: string[]; selected: number | null; size: BandSize }>()
 const names = computed(() => [...props.strings].reverse())
 const height = computed(() => props.size.laneTop + props.size.lane * (names.value.length - 1) + props.size.disc * 1.9)
 const y = (string: string) => props.size.laneTop + names.value.indexOf(string) * props.size.lane

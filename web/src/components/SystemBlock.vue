@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
-import { nearest, placed, type BandSize, type SystemLayout } from '../geometry/bands'
+import { nearest, placed, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 import { accessible } from '../geometry/words'
 import type { Show } from '../stores/desk'
 import BowBand from './BowBand.vue'
@@ -24,7 +24,11 @@ const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: 
 const block = ref<HTMLElement | null>(null)
 const staff = ref<HTMLElement | null>(null)
 const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: [], spans: [] })
-const here = computed(() => placed(props.chart.notes, layout.value))
+/** The notes of this system; the same list as before when nothing in it has changed, so that its bands are not drawn again. */
+const here = computed<Placed[]>((before) => {
+  const now = placed(props.chart.notes, layout.value)
+  return before && now.length === before.length && now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end) ? before : now
+})
 const chosen = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
 const range = computed(() => {
   const ends = [props.selected, props.anchor ?? props.selected]
@@ -95,7 +99,7 @@ defineExpose({ measure })
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
     <div ref="staff" class="staff" v-html="svg" />
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
-    <LaneBand v-if="show.lanes && layout.width" :notes="here" :all="chart.notes" :layout="layout" :strings="strings" :selected="selected" :size="size" />
+    <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
     <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
     <ol class="read">

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { ChartNote, ChartOptions, ChartView, Pin, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
+import { carried } from '../geometry/same'
 import { cutsOf, dropped, marked, moveCut, restored } from '../geometry/spots'
 
 /** What a save sends and undo brings back. */
@@ -19,14 +20,15 @@ const same = (a: Marks, b: Marks) => JSON.stringify(a) === JSON.stringify(b)
  * change is kept (also over a reload) and tried again until it goes through.
  */
 export const useChart = defineStore('chart', () => {
-  const view = ref<ChartView | null>(null)
+  // Replaced whole, never changed inside: a long chart is too large to be watched in depth.
+  const view = shallowRef<ChartView | null>(null)
   const musicxml = ref('')
   const selected = ref<number | null>(null)
   /** Where a selection of several notes began; null when one note is selected. */
   const anchor = ref<number | null>(null)
   const state = ref<'saved' | 'saving' | 'waiting' | 'stale'>('saved')
   const refused = ref<Trouble | null>(null)
-  const other = ref<ChartView | null>(null)
+  const other = shallowRef<ChartView | null>(null)
   const before = ref<Marks[]>([])
   const after = ref<Marks[]>([])
   let wanted: Marks | null = null
@@ -37,7 +39,7 @@ export const useChart = defineStore('chart', () => {
   const marks = (): Marks => copy({ options: view.value!.options, pins: view.value!.pins })
 
   function show(found: ChartView): void {
-    view.value = found
+    view.value = view.value?.id === found.id ? { ...found, chart: { ...found.chart, notes: carried(view.value.chart.notes, found.chart.notes) } } : found
     if (selected.value !== null && selected.value >= found.chart.notes.length) selected.value = null
   }
 
