@@ -87,6 +87,7 @@ class Demo
       add_tunes
       PUPILS.each { |*row, skills| add_pupil(*row, skills) }
       CARDS.each { add_card(*_1) }
+      practise('Linnet', [[0, 20], [1, 15], [3, 20]])
     end
   end
 
@@ -115,6 +116,17 @@ class Demo
       week, value = mark.split(':').map(&:to_i)
       FawnmossServer::Actions::RecordMark.call(@studio, pupil.id, fields(value:, made_on: day(week, offset).iso8601, **about), @today)
     end
+  end
+
+  # What came back from a pupil's last card: [days after it was issued, minutes].
+  def practise(name, days)
+    card = @studio.pupils_dataset.first(name:).cards.first
+    reports = days.flat_map do |after, minutes|
+      day = (card.issued_on + after).iso8601
+      [{ key: "demo-minutes-#{after}", kind: 'minutes', day:, value: minutes },
+       *[0, 1].map { |item| { key: "demo-item-#{after}-#{item}", kind: 'item', day:, item:, value: 1 + (after % 2) } }]
+    end
+    FawnmossServer::Actions::Practised.report(card, fields(reports: reports.map { _1.transform_keys(&:to_s) }), @today)
   end
 
   def add_card(name, title, version, week, note, marks)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
-import { barsThatFit, CARD, DESK } from '../geometry/bands'
-import { engrave, SCALE } from '../composables/useEngraver'
+import { barsThatFit, CARD, DESK, indexed } from '../geometry/bands'
+import { engrave, progress, SCALE } from '../composables/useEngraver'
 import { EVERYTHING, type Show } from '../stores/desk'
 import SystemBlock from './SystemBlock.vue'
 
@@ -17,6 +17,7 @@ const props = withDefaults(
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
 
 const sheet = ref<HTMLElement | null>(null)
+const index = computed(() => indexed(props.chart.notes))
 const pages = ref<string[]>([])
 const problem = ref('')
 const busy = ref(true)
@@ -61,11 +62,11 @@ watch(() => props.musicxml, draw)
 
 <template>
   <div ref="sheet" class="sheet" :data-engraved="pages.length > 0 ? 'yes' : undefined">
-    <p v-if="busy" class="quiet" role="status">Engraving the notes. The first time takes a few seconds.</p>
+    <p v-if="busy" class="quiet" role="status">{{ progress === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress * 100)} %` }}</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <SystemBlock
-      v-for="(page, index) in pages" ref="blocks" :key="index" :svg="page" :chart="chart" :strings="strings" :selected="selected" :anchor="anchor" :now="now" :lit="lit" :spot="spot"
-      :show="show" :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(index, more) => emit('select', index, more)" @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
+      v-for="(page, at) in pages" ref="blocks" :key="at" :svg="page" :chart="chart" :index="index" :strings="strings" :selected="selected" :anchor="anchor" :now="now" :lit="lit" :spot="spot"
+      :show="show" :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(note, more) => emit('select', note, more)" @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
     />
   </div>
 </template>

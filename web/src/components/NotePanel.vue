@@ -14,6 +14,11 @@ const bow = computed(() => {
   const join = { start: '', change: '', slur: 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
   return `${join}${props.note.direction}-bow, ${props.note.bow_words}`
 })
+/** Where to aim in cents, by temperament, unless it is as good as equal. */
+const aim = computed(() => {
+  const cents = Object.entries(props.note?.cents ?? {}).filter(([name, value]) => name !== 'equal' && Math.abs(value) >= 3)
+  return cents.map(([name, value]) => `${name} ${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(0)} cents`).join(', ')
+})
 const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(-extra).toFixed(1)} less`)
 </script>
 
@@ -27,6 +32,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <p v-if="ring || note.check" class="small quiet">
         {{ ring }}<template v-if="note.check">{{ ring ? '; ' : '' }}check: {{ note.check.kind }} with open {{ note.check.string }}</template>
       </p>
+      <p v-if="aim" class="small quiet">Aim, from equal temperament: {{ aim }}</p>
       <p v-if="note.shift" class="small fawn">{{ note.shift.words }}</p>
       <p v-if="note.prepare" class="small fawn">{{ note.prepare }}</p>
       <ul class="reasons small"><li v-for="reason in note.reasons" :key="reason">{{ reason }}</li></ul>

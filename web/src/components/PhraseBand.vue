@@ -5,18 +5,17 @@ import { nearest, type Placed, type SystemLayout } from '../geometry/bands'
 import { beat } from '../geometry/words'
 
 /** Phrases as braces under the system. A boundary is the note both phrases share: drag it, or move it with the arrow keys. */
-const props = defineProps<{ chart: ChartBody; notes: Placed[]; layout: SystemLayout; fixed?: boolean }>()
+const props = defineProps<{ chart: ChartBody; index: Map<string, number>; notes: Placed[]; layout: SystemLayout; fixed?: boolean }>()
 const emit = defineEmits<{ cut: [from: string, to: string] }>()
 
 const svg = ref<SVGSVGElement | null>(null)
 const dragged = ref<{ from: string; x: number; to: string } | null>(null)
-const index = computed(() => new Map(props.chart.notes.map((note, at) => [note.id, at])))
 
 const phrases = computed(() => {
   if (!props.notes.length) return []
   const [first, last] = [props.notes[0]!, props.notes.at(-1)!]
   return props.chart.phrases.flatMap((phrase, number) => {
-    const [from, to] = phrase.notes.map((id) => index.value.get(id)!) as [number, number]
+    const [from, to] = phrase.notes.map((id) => props.index.get(id)!) as [number, number]
     if (to < first.index || from > last.index) return []
     const begin = props.notes.find((one) => one.index === from)
     const end = props.notes.find((one) => one.index === to)
@@ -58,7 +57,7 @@ function key(event: KeyboardEvent, id: string, at: number): void {
   if (to) emit('cut', id, to.id)
 }
 const spoken = (id: string): string => {
-  const note = props.chart.notes[index.value.get(id)!]!
+  const note = props.chart.notes[props.index.get(id)!]!
   return `bar ${note.bar}, beat ${beat(note.beat)}`
 }
 </script>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
-import { barsThatFit, CARD } from '../geometry/bands'
-import { engrave } from '../composables/useEngraver'
+import { barsThatFit, CARD, indexed } from '../geometry/bands'
+import { engrave, progress } from '../composables/useEngraver'
 import { EVERYTHING, type Show } from '../stores/desk'
 import SystemBlock from './SystemBlock.vue'
 
@@ -13,6 +13,7 @@ const emit = defineEmits<{ select: [sheet: number, note: number]; ready: [] }>()
 
 const box = ref<HTMLElement | null>(null)
 const pages = ref<string[][]>([])
+const indices = computed(() => props.sheets.map((sheet) => indexed(sheet.chart.notes)))
 const problem = ref('')
 let drawn = ''
 let watcher: ResizeObserver | undefined
@@ -46,14 +47,14 @@ watch(() => props.sheets, draw)
 
 <template>
   <div ref="box" class="sheet" :data-engraved="pages.length ? 'yes' : undefined">
-    <p v-if="!pages.length && !problem" class="quiet" role="status">Engraving the notes. The first time takes a few seconds.</p>
+    <p v-if="!pages.length && !problem" class="quiet" role="status">{{ progress === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress * 100)} %` }}</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <div v-for="(_, system) in pages[0] ?? []" :key="system" class="step">
       <template v-for="(sheet, index) in sheets" :key="index">
         <div v-if="pages[index]?.[system]" class="part">
           <span class="label">{{ sheet.label }}</span>
           <SystemBlock
-            :svg="pages[index]![system]!" :chart="sheet.chart" :strings="sheet.strings" :selected="null" :now="now" :lit="sheet.lit" :show="show" steady fixed :size="CARD"
+            :svg="pages[index]![system]!" :chart="sheet.chart" :index="indices[index]!" :strings="sheet.strings" :selected="null" :now="now" :lit="sheet.lit" :show="show" steady fixed :size="CARD"
             @select="(note) => emit('select', index, note)"
           />
         </div>

@@ -16,7 +16,7 @@ import PhraseBand from './PhraseBand.vue'
  * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out.
  */
 const props = defineProps<{
-  svg: string; chart: ChartBody; strings: string[]; selected: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null
+  svg: string; chart: ChartBody; index: Map<string, number>; strings: string[]; selected: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null
   show: Show; steady?: boolean; fixed?: boolean; size: BandSize
 }>()
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string] }>()
@@ -26,7 +26,7 @@ const staff = ref<HTMLElement | null>(null)
 const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: [], spans: [] })
 /** The notes of this system; the same list as before when nothing in it has changed, so that its bands are not drawn again. */
 const here = computed<Placed[]>((before) => {
-  const now = placed(props.chart.notes, layout.value)
+  const now = placed(props.chart.notes, layout.value, props.index)
   return before && now.length === before.length && now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end) ? before : now
 })
 const chosen = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
@@ -60,12 +60,11 @@ function measure(): void {
 
 /** Where each bar runs: from the bar line before it, or just before its first note, to its own. */
 function spans(notes: Map<string, number>, box: DOMRect): SystemLayout['spans'] {
-  const bars = new Map(props.chart.notes.map((note) => [note.id, note.bar]))
   const found: SystemLayout['spans'] = []
   staff.value!.querySelectorAll('g.measure').forEach((measure) => {
     const ids = [...measure.querySelectorAll('g.note')].map((group) => group.getAttribute('data-id') ?? group.id)
     const before = found.at(-1)
-    const known = ids.map((id) => bars.get(id)).find((bar) => bar !== undefined)
+    const known = ids.map((id) => props.chart.notes[props.index.get(id) ?? -1]?.bar).find((bar) => bar !== undefined)
     const own = measure.getBoundingClientRect()
     const x1 = before?.x2 ?? Math.max(0, (notes.get(ids[0] ?? '') ?? own.left - box.left) - 14)
     const line = measure.querySelector('g.barLine')?.getBoundingClientRect().right ?? own.right
@@ -101,9 +100,9 @@ defineExpose({ measure })
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
-    <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
+    <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
     <ol class="read">
-      <li v-for="one in here" :key="one.note.id" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
+      <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
     </ol>
   </section>
 </template>

@@ -1,8 +1,14 @@
+import { ref } from 'vue'
 import { withSystems } from '../geometry/systems'
 
 const BASE = `${import.meta.env.BASE_URL}vendor/verovio-6.3.0/`
 /** Verovio's scale in percent: at 40 a staff is about 29 px high. */
 export const SCALE = 40
+
+declare const __ENGRAVER_BYTES__: number
+
+/** How much of the engraver has arrived, 0 to 1; null before it is asked for and once it is here. */
+export const progress = ref<number | null>(null)
 
 let worker: Worker | undefined
 let count = 0
@@ -10,7 +16,12 @@ const waiting = new Map<number, { resolve: (pages: string[]) => void; reject: (e
 
 function start(): Worker {
   const made = new Worker(new URL('../workers/engraver.ts', import.meta.url), { type: 'module' })
-  made.onmessage = ({ data }: MessageEvent<{ id: number; pages?: string[]; error?: string }>) => {
+  made.onmessage = ({ data }: MessageEvent<{ id: number; pages?: string[]; error?: string; progress?: number }>) => {
+    if (data.progress !== undefined) {
+      progress.value = __ENGRAVER_BYTES__ ? Math.min(1, data.progress / __ENGRAVER_BYTES__) : null
+      return
+    }
+    progress.value = null
     const job = waiting.get(data.id)
     waiting.delete(data.id)
     if (data.pages) job?.resolve(data.pages)

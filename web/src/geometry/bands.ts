@@ -14,11 +14,18 @@ export interface SystemLayout {
 
 export interface Placed { index: number; note: ChartNote; x: number; end: number }
 
+/** Where in the chart each note stands, by its id. */
+export const indexed = (notes: ChartNote[]): Map<string, number> => new Map(notes.map((note, index) => [note.id, index]))
+
 /**
- * The chart's notes in a system, each with where its sound ends: the next note or rest, or the system's edge.
+ * The chart's notes in a system, each with where its sound ends: the next note or rest, or the system's edge. Only the notes
+ * of the system are looked at. index: of indexed(notes).
  */
-export function placed(notes: ChartNote[], layout: SystemLayout): Placed[] {
-  const here = notes.map((note, index) => ({ note, index, x: layout.notes.get(note.id) })).filter((one): one is { note: ChartNote; index: number; x: number } => one.x !== undefined)
+export function placed(notes: ChartNote[], layout: SystemLayout, index = indexed(notes)): Placed[] {
+  const here = [...layout.notes].flatMap(([id, x]) => {
+    const at = index.get(id)
+    return at === undefined ? [] : [{ note: notes[at]!, index: at, x }]
+  }).sort((a, b) => a.index - b.index)
   const edge = layout.bars.length ? Math.max(...layout.bars) : layout.width
   return here.map(({ note, index, x }, at) => {
     const next = here.slice(at + 1).find((other) => other.x > x + 1) // notes of a double stop share their x

@@ -11,7 +11,18 @@ interface Toolkit {
 
 let toolkit: Promise<Toolkit> | undefined
 
+/** Fetches the engraver with its progress told; the import after it finds it in the browser's cache. */
+async function fetchWithProgress(address: string): Promise<void> {
+  const reader = (await fetch(address)).body?.getReader()
+  let loaded = 0
+  for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) {
+    loaded += part.value.length
+    self.postMessage({ progress: loaded })
+  }
+}
+
 async function load(base: string): Promise<Toolkit> {
+  await fetchWithProgress(`${base}verovio-module.mjs`)
   const { default: createModule } = await import(/* @vite-ignore */ `${base}verovio-module.mjs`)
   const { VerovioToolkit } = await import(/* @vite-ignore */ `${base}verovio.mjs`)
   return new VerovioToolkit(await createModule())

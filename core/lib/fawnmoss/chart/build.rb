@@ -39,15 +39,24 @@ module Fawnmoss
       end
 
       def analysis
-        { same_bars:, reading:, same_rhythm: Analysis::Sameness.rhythms(@tune), transposed_bars: Analysis::Sameness.transposed(@tune),
+        { same_bars:, reading:, same_rhythm: @tune.once(:same_rhythm) { Analysis::Sameness.rhythms(@tune) },
+          transposed_bars: @tune.once(:transposed_bars) { Analysis::Sameness.transposed(@tune) },
           hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:, spots:,
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 
-      def phrases = Analysis::Phrases.new(@tune, @heads).list(@request.cuts).map { phrase(_1) }.freeze
+      def phrases = phrase_list.map { phrase(_1) }.freeze
+
+      # Where the teacher does not cut, the tune alone decides.
+      def phrase_list
+        return Analysis::Phrases.new(@tune, @heads).list(@request.cuts) if @request.cuts
+
+        @tune.once(:phrases) { Analysis::Phrases.new(@tune, @heads).list }
+      end
+
       def reading = Analysis::Reading.of(@tune, @notes, @places.map { @instrument.string_names[_1.string] }, same_bars)
       def crossings = Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur })
-      def same_bars = @same_bars ||= Analysis::Sameness.bars(@tune)
+      def same_bars = @tune.once(:same_bars) { Analysis::Sameness.bars(@tune) }
       def changes = @changes ||= Analysis::Patterns.changes(@instrument, @notes, @places)
       def changed = @changed ||= changes.to_set(&:index)
       def hand_map = @hand_map ||= Analysis::HandMap.new(@instrument)

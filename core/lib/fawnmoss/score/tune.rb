@@ -6,10 +6,16 @@ module Fawnmoss
     # pickup: quarters, 0 when none; clef: as written or nil; bars: Score::Bar; notices: sentences about what a reader
     # knowingly left out.
     Tune = Value.of(:title, :composer, :key, :meter, :tempo, :pickup, :clef, :bars, :notices) do
+      # What is worked out of a tune alone is worked out once and kept with it.
+      def derive = @known = {}
+
+      # The block's answer, from the second time on as it was the first time. name: of what is asked.
+      def once(name) = @known.fetch(name) { @known[name] = yield }
+
       def notes = bars.flat_map(&:notes)
 
       # The sounding notes in order (Score::Played): rests removed, tied notes joined.
-      def played = Score::Playing.new(self).notes
+      def played = once(:played) { Score::Playing.new(self).notes.freeze }
 
       # Quarters to count in before the first note: a bar, or two bars less the pick-up that ends them (guide page on practice).
       def count_in = pickup.zero? ? meter.bar_length : (2 * meter.bar_length) - pickup
@@ -18,8 +24,11 @@ module Fawnmoss
       def up(interval)
         return self if interval.steps.zero? && interval.semitones.zero?
 
+        last = @known[:up] # the key it was asked for last is the key it is charted in
+        return last[1] if last && last[0] == interval
+
         moved = key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
-        copy(key: moved, bars: bars.map { |bar| move_bar(bar, interval) }.freeze)
+        copy(key: moved, bars: bars.map { |bar| move_bar(bar, interval) }.freeze).tap { @known[:up] = [interval, _1].freeze }
       end
 
       private
