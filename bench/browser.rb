@@ -9,7 +9,7 @@ require 'selenium-webdriver'
 
 # One browser at our own server on loopback.
 class BrowserBench
-  ADDRESS = "http://127.0.0.1:#{ENV.fetch('FAWNMOSS_PORT')}"
+  ADDRESS = "http://127.0.0.1:#{ENV.fetch('FAWNMOSS_PORT')}".freeze
   LONG_BARS = 200
   WARM = 12 # edits before it counts: the server was started a moment ago
   FLAGS = %w[--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --no-first-run --disable-background-networking --hide-scrollbars
@@ -44,14 +44,17 @@ class BrowserBench
     @driver.get("#{ADDRESS}/login")
     @driver.find_element(css: 'input[type=email]')
     sleep 1
-    events = @driver.logs.get(:performance).map { JSON.parse(_1.message)['message'] }
-    names = events.select do
-      _1['method'] == 'Network.requestWillBeSent'
-    end.to_h { [_1.dig('params', 'requestId'), File.basename(_1.dig('params', 'request', 'url'))] }
-    sizes = events.select { _1['method'] == 'Network.loadingFinished' }.map { [names[_1.dig('params', 'requestId')], _1.dig('params', 'encodedDataLength')] }
+    sizes = transfers
     bytes = sizes.sum(&:last)
-    puts(sizes.sort_by { -_1.last }.first(25).map { |name, size| format('    %-60s %7.1f kB', name, size / 1000.0) }) if ARGV.include?('--files')
+    sizes.sort_by { -_1.last }.each { |name, size| puts format('    %-60s %7.1f kB', name, size / 1000.0) } if ARGV.include?('--files')
     puts format('  first load: %.0f kB over the wire (bound 300 kB before the engraver)', bytes / 1000.0)
+  end
+
+  # [[file name, bytes over the wire], ...] since the log was read last.
+  def transfers
+    events = @driver.logs.get(:performance).map { JSON.parse(_1.message)['message'].values_at('method', 'params') }
+    names = events.select { |method,| method == 'Network.requestWillBeSent' }.to_h { |_, about| [about['requestId'], File.basename(about['request']['url'])] }
+    events.select { |method,| method == 'Network.loadingFinished' }.map { |_, about| [names[about['requestId']], about['encodedDataLength']] }
   end
 
   def log_in

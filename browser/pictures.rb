@@ -6,6 +6,7 @@ ENV['FAWNMOSS_QUIET'] = 'yes'
 require 'bcrypt'
 require 'capybara/dsl'
 require 'open3'
+require 'tmpdir'
 require_relative 'support/chromium'
 require_relative '../demo/seed'
 
@@ -68,11 +69,23 @@ class Pictures
     visit '/tunes'
     find('li.tune', match: :first)
     shot 'tunes'
+    tunes
+  end
+
+  def tunes
     click_button 'Add tunes'
-    fill_in 'ABC or MusicXML text', with: "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 & B2|]"
-    click_button 'Put it on the shelf'
-    find('[role=alert]', match: :first)
-    shot 'tune-error'
+    Dir.mktmpdir do |folder|
+      files = { 'little-fern.abc' => "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 B2|]", 'heron.abc' => "X:1\nT:Heron\nM:4/4\nL:1/4\nK:G\nG A B c|d2 & B2|]" }
+      find('input[type=file]', visible: :all).attach_file(files.map { |name, text| File.join(folder, name).tap { File.write(_1, text) } })
+      find('.items li.failed')
+    end
+    shot 'tune-files'
+    visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'The Fawn at Dusk').id}"
+    find('[data-drawn]', wait: 30)
+    find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B & c|")
+    find('[role=alert]')
+    shot 'tune-edit'
+    page.execute_script('localStorage.clear()')
   end
 
   def chart(who, title, version, steps)
@@ -89,9 +102,27 @@ class Pictures
     chart('Bram', 'Brother John', 'Simple chart', 3)
     shot 'chart-desk-bass'
     page.execute_script("localStorage.setItem('fawnmoss.theme', 'dark')")
-    chart('Maren', 'Rocking Gate', 'Full', 9)
+    chart('Maren', 'Herbs at the Fair', 'Full', 0)
+    find('[role=tab]', text: 'Spots').click
+    find('.side .head', match: :first).click
     shot 'chart-desk-dark'
     page.execute_script("localStorage.setItem('fawnmoss.theme', 'light')")
+    in_step
+  end
+
+  def in_step
+    chart('Oskar', 'Old Acquaintance', 'Full', 0)
+    click_link 'Compare'
+    find('.step .part .band', match: :first, wait: 30)
+    shot 'compare'
+    visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'Brother John').id}/group"
+    find('.step .part .band', match: :first, wait: 30)
+    shot 'group'
+    chart('Maren', 'Herbs at the Fair', 'Full', 0)
+    click_link 'Issue card'
+    find('.preview .sheet[data-engraved="yes"] .band', match: :first, wait: 30)
+    find('summary', text: 'What goes in').click
+    shot 'card-make'
   end
 
   def cards
