@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { ringPath, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
+import { positionLabels, ringPath, shiftArrow, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 
 /** Four string lanes, highest on top, with the finger as a disc on its lane; a held finger as a bar; ringing notes under one arc or two. */
 const props = defineProps<{ notes: Placed[]; layout: SystemLayout; strings: string[]; selected: number | null; size: BandSize }>()
@@ -15,6 +15,14 @@ const holds = computed(() =>
     return { id: one.note.id, x1: one.x, x2: target?.x ?? props.layout.width, y: y(one.note.string) + props.size.disc + 3.5 }
   }),
 )
+const labels = computed(() => positionLabels(props.notes))
+/** A shift is drawn from the note before when that stands in this system; from its left edge otherwise. */
+const shifts = computed(() => props.notes.flatMap((one, at) => {
+  if (!one.note.shift) return []
+  const before = props.notes[at - 1]
+  const from = before ? { x: before.x, y: y(before.note.string) } : { x: Math.max(14, one.x - 40), y: y(one.note.string) }
+  return [{ id: one.note.id, d: shiftArrow(from, { x: one.x, y: y(one.note.string) }, props.size.disc) }]
+}))
 </script>
 
 <template>
@@ -26,11 +34,12 @@ const holds = computed(() =>
     </g>
     <line v-for="one in notes" :key="`t${one.note.id}`" class="trail" :x1="one.x" :x2="one.end - 3" :y1="y(one.note.string)" :y2="y(one.note.string)" />
     <path v-for="hold in holds" :key="`h${hold.id}`" class="hold" :d="`M ${hold.x1} ${hold.y - 3} v 3 H ${hold.x2} v -3`" />
-    <g v-for="one in notes" :key="one.note.id" :transform="`translate(${one.x} ${y(one.note.string)})`" :class="{ chosen: one.index === selected }">
+    <path v-for="shift in shifts" :key="`s${shift.id}`" class="shift" :d="shift.d" />
+    <g v-for="(one, at) in notes" :key="one.note.id" :transform="`translate(${one.x} ${y(one.note.string)})`" :class="{ chosen: one.index === selected }">
       <circle :r="size.disc" :class="one.note.finger === 0 ? 'open' : 'disc'" />
       <text class="finger" :class="{ hollow: one.note.finger === 0 }" y="4.5" text-anchor="middle">{{ one.note.finger }}</text>
       <path v-if="one.note.ring !== 'none'" class="ring" :d="ringPath(size.disc, one.note.ring === 'strong')" />
-      <text v-if="one.note.position && one.note.position !== '1'" class="position" :y="-size.disc - 8" text-anchor="middle">{{ one.note.position }}</text>
+      <text v-if="labels.has(at)" class="position" :y="-size.disc - 8" text-anchor="middle">{{ labels.get(at) }}</text>
     </g>
   </svg>
 </template>
@@ -47,7 +56,8 @@ const holds = computed(() =>
 .finger { font: 600 13px var(--v-font-body); fill: rgb(var(--v-theme-on-primary)); }
 .finger.hollow { fill: var(--ink); }
 .ring { fill: none; stroke: var(--fawn); stroke-width: 1.6; }
-.position { font: 600 9px var(--v-font-body); font-variant: small-caps; fill: var(--fawn); }
+.position { font: 600 12.5px var(--v-font-body); font-variant: small-caps; fill: var(--fawn); paint-order: stroke; stroke: var(--paper); stroke-width: 3; }
+.shift { fill: none; stroke: var(--fawn); stroke-width: 1.6; }
 .chosen circle { stroke: var(--fawn); stroke-width: 2.5; }
 @media print { .open { fill: #fff; } }
 </style>

@@ -17,7 +17,7 @@ const bow = computed(() => {
 /** Where to aim in cents, by temperament, unless it is as good as equal. */
 const aim = computed(() => {
   const cents = Object.entries(props.note?.cents ?? {}).filter(([name, value]) => name !== 'equal' && Math.abs(value) >= 3)
-  return cents.map(([name, value]) => `${name} ${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(0)} cents`).join(', ')
+  return cents.map(([name, value]) => `${name === 'pythagorean' ? 'Pythagorean' : name} ${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(0)} cents`).join(', ')
 })
 const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(-extra).toFixed(1)} less`)
 </script>

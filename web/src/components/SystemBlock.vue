@@ -85,6 +85,9 @@ watch([chosen, cursor], ([now, plays], [was, played]) => {
   const come = (now && now !== was && !props.steady) || (plays !== null && played === null)
   if (come) block.value?.scrollIntoView({ block: 'nearest' })
 })
+watch(() => props.spot, (bars) => {
+  if (bars && layout.value.spans.some((span) => span.bar === bars[0])) block.value?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+})
 defineExpose({ measure })
 </script>
 

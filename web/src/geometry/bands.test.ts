@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { barsThatFit, bowY, fitted, nearest, placed, ringPath, rows, together, type SystemLayout } from './bands'
+import { barsThatFit, bowY, fitted, nearest, placed, positionLabels, shiftArrow, ringPath, rows, together, type SystemLayout } from './bands'
 
 const note = (id: string): ChartNote => ({ id }) as ChartNote
 const layout = (notes: [string, number][], rests: number[] = [], bars = [300]): SystemLayout => ({ width: 310, notes: new Map(notes), rests, bars, spans: [] })
@@ -54,4 +54,12 @@ describe('drawing', () => {
 
 it('prints a page that is a little too long a little smaller, and leaves a long one on two sides', () => {
   expect([fitted(900, 1000), fitted(1250, 1000), fitted(1600, 1000)]).toEqual([1, 0.8, 1])
+})
+
+it('writes a position where it changes, not over every note, and draws a shift from disc to disc', () => {
+  const at = (position: string | null) => ({ index: 0, x: 0, end: 0, note: { position } as ChartNote })
+  expect([...positionLabels(['1', null, '3', '3', null, '3', 'half', '1'].map(at))]).toEqual([[2, '3rd'], [6, 'half'], [7, '1st']])
+  expect([...positionLabels(['1', '1'].map(at))]).toEqual([])
+  const arrow = shiftArrow({ x: 10, y: 50 }, { x: 90, y: 30 }, 8)
+  expect(arrow).toMatch(/^M 19 48 Q .* 79 26 m/)
 })

@@ -73,6 +73,32 @@ export interface BandSize { digits: number; laneTop: number; lane: number; disc:
 export const DESK: BandSize = { digits: 58, laneTop: 18, lane: 23, disc: 9.5, bow: 66, labels: 2 }
 export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bow: 42, labels: 1 }
 
+/** "3rd", "half": a hand position as it is printed over the lanes. */
+export const positionWords = (name: string): string => ({ '1': '1st', '2': '2nd', '3': '3rd' })[name] ?? (/^\d+$/.test(name) ? `${name}th` : name)
+
+/**
+ * Where the hand's position is written: at the first stopped note that is not in first position, and wherever it changes.
+ * Returns the notes' indices in the list with the words.
+ */
+export function positionLabels(notes: Placed[]): Map<number, string> {
+  const found = new Map<number, string>()
+  let last = '1'
+  notes.forEach((one, at) => {
+    const name = one.note.position
+    if (!name || name === last) return
+    found.set(at, positionWords(name))
+    last = name
+  })
+  return found
+}
+
+/** A bent arrow from one disc to the next, over the lanes between them: the hand shifts. */
+export function shiftArrow(from: { x: number; y: number }, to: { x: number; y: number }, r: number): string {
+  const top = Math.min(from.y, to.y) - r - 7
+  const end = to.x - r - 3
+  return `M ${from.x + r + 1} ${from.y - 2} Q ${from.x + r + 3} ${top} ${(from.x + end) / 2} ${top} Q ${end - 2} ${top} ${end} ${to.y - 4} m -5 -4 l 5 4 l 1 -6`
+}
+
 /** One arc over a disc of radius r for a slight ring, two for a strong one. */
 export function ringPath(r: number, strong: boolean): string {
   const arc = (half: number, up: number) => `M ${-half} ${-r - up} q ${half} -3.4 ${2 * half} 0`

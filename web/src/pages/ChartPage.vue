@@ -16,6 +16,7 @@ import StaleDialog from '../components/StaleDialog.vue'
 import TakeAway from '../components/TakeAway.vue'
 import { useKeys } from '../composables/useKeys'
 import { neighbour } from '../geometry/pins'
+import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
 import { barsOf, barWords } from '../geometry/spots'
 import { accessible } from '../geometry/words'
@@ -186,6 +187,7 @@ useKeys((event) => {
               <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
               <h2 class="ruled">Hand map</h2>
               <HandMap :strings="chart.view.strings" :fingers="chart.view.hand_fingers" :words="chart.view.chart.hand_map" :lit="lit" />
+              <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet"><b>{{ positionWords(String(name)) }} position:</b> {{ Object.entries(words).map(([string, pattern]) => `${string} ${pattern}`).join('; ') }}</p>
             </template>
             <SpotsPanel
               v-else-if="tab === 'spots'" :chart="chart.view.chart" :marks="chart.view.options.spots ?? []" :chosen="spot" :selection="selection" @choose="choose" @mark="chart.markSpot($event)"
