@@ -7,6 +7,8 @@ RSpec.describe 'editing a tune' do
     it 'finds the notes again after a bar was put in front, one was changed, one taken away' do
       before = tune('D E F G|A A B c|')
       expect(described_class.ids(before, tune('z4|D E F G|A A B c|'))).to include('n1' => 'n2', 'n8' => 'n9')
+      expect(described_class.bars(before, tune('z4|D E F G|A A B c|'))).to eq(1 => 2, 2 => 3)
+      expect(described_class.bars(before, tune('A A B c|'))).to eq(2 => 1)
       changed = described_class.ids(before, tune('D E ^E G|A A B c|'))
       expect(changed.keys).to eq(%w[n1 n2 n4 n5 n6 n7 n8])
       expect(changed).to all(satisfy { |old, new| old == new })

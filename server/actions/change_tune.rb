@@ -34,21 +34,30 @@ module FawnmossServer
         columns[:notices] ? { **columns, notices: JSON.generate(columns[:notices]), title: columns[:title]&.slice(0, 120) }.compact : columns
       end
 
-      # Moves pins and phrase boundaries to where their notes now are. Returns how many had to go.
+      # Moves pins, phrase boundaries and spots to where their notes now are. Returns how many pins had to go.
       def self.carry(tune, before)
-        ids = Fawnmoss::Score::Carry.ids(before, tune.score)
-        Models::Chart.where(tune_id: tune.id).all.sum { |chart| carry_chart(chart, ids) }
+        now = tune.score
+        ids = Fawnmoss::Score::Carry.ids(before, now)
+        bars = Fawnmoss::Score::Carry.bars(before, now)
+        Models::Chart.where(tune_id: tune.id).all.sum { |chart| carry_chart(chart, ids, bars) }
       end
 
-      def self.carry_chart(chart, ids)
+      def self.carry_chart(chart, ids, bars)
         kept, gone = chart.pins.map(&:to_answer).partition { ids.key?(_1[:note]) }
         chart.replace_pins(kept.map { { **_1, note: ids[_1[:note]] } })
         cuts = chart.options['cuts']&.filter_map { ids[_1] }
-        options = { **chart.options, 'cuts' => cuts }.compact
-        chart.save_if(chart.lock_version, options: Sequel.lit('?', JSON.generate(options))) if kept.any? || gone.any? || cuts
+        spots = chart.options['spots']&.filter_map { spot(_1, bars) }
+        options = { **chart.options, 'cuts' => cuts, 'spots' => spots }.compact
+        chart.save_if(chart.lock_version, options: Sequel.lit('?', JSON.generate(options))) if options != chart.options || kept.any? || gone.any?
         gone.size
       end
-      private_class_method :columns, :stored, :carry, :carry_chart
+
+      # A spot whose bars are all there, still side by side; nil otherwise.
+      def self.spot(spot, bars)
+        now = spot['bars'].map { bars[_1] }
+        { **spot, 'bars' => now } if now.none?(&:nil?) && now.each_cons(2).all? { |a, b| b == a + 1 }
+      end
+      private_class_method :columns, :stored, :carry, :carry_chart, :spot
     end
   end
 end

@@ -86,12 +86,12 @@ RSpec.describe 'tunes' do
   it 'carries marks along when the text is edited, and says how many are gone' do
     tune = add_tune('D E F G|A2 A2|')
     chart = open_chart(tune:)
-    save_chart(chart, pins: [{ note: 'n5', finger: 4 }, { note: 'n3', direction: 'up' }], options: { cuts: ['n4'] })
+    save_chart(chart, pins: [{ note: 'n5', finger: 4 }, { note: 'n3', direction: 'up' }], options: { cuts: ['n4'], spots: [{ bars: [2], name: 'end', drill: '', dropped: false }] })
     text = "X:1\nT:Steps\nM:4/4\nL:1/4\nK:D\nz4|D E E G|A2 A2|\n"
     changed = api(:patch, "/api/tunes/#{tune[:id]}", { text:, lock_version: 0 })
     expect(changed).to include(bars: 3, marks_lost: 1, abc: text)
     again = api(:get, "/api/charts/#{chart[:id]}")
-    expect([again[:pins].map { _1.values_at(:note, :finger) }, again[:options]]).to eq([[['n6', 4]], { cuts: ['n5'] }])
+    expect([again[:pins].map { _1.values_at(:note, :finger) }, again[:options]]).to eq([[['n6', 4]], { cuts: ['n5'], spots: [{ bars: [3], name: 'end', drill: '', dropped: false }] }])
     api(:patch, "/api/tunes/#{tune[:id]}", { text: 'M:4/4', lock_version: 1 })
     expect([status, api(:get, "/api/tunes/#{tune[:id]}")[:text]]).to eq([422, text])
   end

@@ -113,7 +113,7 @@ const chosen = (event: Event): void => {
           <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
           <ul v-if="items.length" class="plain items">
-            <li v-for="item in items" :key="item.name" :class="item.state">
+            <li v-for="(item, index) in items" :key="index" :class="item.state">
               <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: 'reading …', done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
               <span v-if="item.state === 'choose'"><v-btn v-for="one in choices(item.parts)" :key="one.words" density="compact" @click="send(item, { part: one.part, voice: one.voice })">{{ one.words }}</v-btn></span>
               <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>

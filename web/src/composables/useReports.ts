@@ -15,6 +15,7 @@ export function useReports(token: string) {
   const state = ref<'saved' | 'sending' | 'waiting' | 'closed'>('saved')
   const days = computed(() => withReports(known.value, unsent.value))
   let timer: ReturnType<typeof setTimeout> | undefined
+  let batch = 200
 
   const keep = (): void => localStorage.setItem(box, JSON.stringify(unsent.value))
 
@@ -28,7 +29,7 @@ export function useReports(token: string) {
     clearTimeout(timer)
     if (!unsent.value.length || state.value === 'sending' || state.value === 'closed') return
     state.value = 'sending'
-    const sending = unsent.value.slice(0, 200)
+    const sending = unsent.value.slice(0, batch)
     try {
       const found = await ask<{ days: PractisedDay[] }>('POST', `/link/${token}/reports`, { reports: sending })
       known.value = found.days
@@ -40,10 +41,12 @@ export function useReports(token: string) {
       const trouble = error as Trouble
       state.value = trouble.status === 404 ? 'closed' : 'waiting'
       if (trouble.status === 422) {
-        // What the card does not take will never be taken: the rest goes on without it.
-        unsent.value = unsent.value.filter((one) => !sending.includes(one))
+        // One that the card does not take, of a day long gone say, will never be taken: they are sent singly, and that one is left.
+        if (sending.length === 1) unsent.value = unsent.value.filter((one) => one !== sending[0])
+        batch = 1
         keep()
         state.value = 'saved'
+        await send()
       } else if (state.value === 'waiting') timer = setTimeout(send, 15_000)
     }
   }

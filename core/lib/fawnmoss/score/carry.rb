@@ -15,6 +15,16 @@ module Fawnmoss
         found
       end
 
+      # { printed bar before => printed bar now } of the bars with a note that is still there, by the first such note.
+      def self.bars(before, now)
+        ids = ids(before, now)
+        place = now.bars.flat_map { |bar| bar.notes.map { [_1.id, bar.number] } }.to_h
+        before.bars.each_with_object({}) do |bar, found|
+          note = bar.notes.find { ids.key?(_1.id) }
+          found[bar.number] ||= place.fetch(ids[note.id]) if note
+        end
+      end
+
       # Told of every pair; the rest does not matter.
       Same = Struct.new(:old, :new, :found) do
         def match(event) = found[old[event.old_position].id] = new[event.new_position].id
