@@ -64,6 +64,9 @@ RSpec.describe 'the look of it' do
       visit "/tunes/#{tune}/group"
       expect(page).to have_css('.step .part .band', wait: 30)
       accessible
+      visit '/scales'
+      expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+      accessible
       visit "/tunes/#{tune}"
       expect(page).to have_css('[data-drawn]', wait: 30)
       accessible

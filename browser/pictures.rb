@@ -111,6 +111,10 @@ class Pictures
   end
 
   def in_step
+    pupil 'Linnet'
+    visit '/scales'
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 30)
+    shot 'scales'
     chart('Oskar', 'Old Acquaintance', 'Full', 0)
     click_link 'Compare'
     find('.step .part .band', match: :first, wait: 30)

@@ -6,6 +6,15 @@ RSpec.describe 'the shelf' do
   before { log_in }
 
   def titles = page.evaluate_script("[...document.querySelectorAll('li.tune h3')].map(title => title.textContent)")
+
+  # From a list that opens; the one before must have closed.
+  def choose(label, text)
+    expect(page).to have_no_css('.v-list-item')
+    find('.v-select', text: label).find('.v-field').click
+    find('.v-list-item', text:).click
+    expect(page).to have_no_css('.v-list-item')
+  end
+
   def more(tune, act) = find("[aria-label='More for #{tune}']").click && find('.v-list-item', text: act).click
 
   it 'searches, filters, sorts, puts away and takes back' do
@@ -92,5 +101,32 @@ RSpec.describe 'the shelf' do
     expect(printed[:text]).to include('Heron', 'Linnet, violin')
     expect(actions.size).to be <= 8
     expect(Time.now - start).to be < 60
+  end
+
+  it 'writes a scale, says what does not fit, and charts it as a tune' do
+    choose_pupil('Linnet')
+    click_link 'Scales'
+    expect(page).to have_css('h1', text: 'D major, 1 octave')
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    choose 'Octaves', /\A3\z/
+    expect(page).to have_content('does not fit the violin')
+    choose 'Octaves', /\A1\z/
+    choose 'Bow', '3+2 to a bow'
+    wait_until { page.evaluate_script("document.querySelectorAll('.system .read li').length") == 15 }
+    expect(page).to have_css('.read li', text: 'same bow', visible: :all)
+    click_button 'Chart it as a tune'
+    expect(page).to have_css('.desk h1', text: 'D major, 1 octave')
+    wait_for_chart
+  end
+
+  it 'takes files dropped anywhere on the shelf' do
+    visit '/tunes'
+    expect(page).to have_css('li.tune', minimum: 5)
+    page.execute_script(<<~JS)
+      const data = new DataTransfer()
+      data.items.add(new File(["X:1\\nT:Dropped\\nM:4/4\\nL:1/4\\nK:G\\nG A B c|\\n"], 'dropped.abc'))
+      document.querySelector('.page').dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }))
+    JS
+    expect(page).to have_css('.items li.done', text: 'dropped.abc on the shelf as Dropped')
   end
 end

@@ -15,6 +15,7 @@ module FawnmossServer
         app.get('/api/tunes/:id') { json(Actions::TuneAnswer.whole(studio.tune(params['id']))) }
         changes(app)
         archive(app)
+        app.get('/api/scale') { json(Actions::ScaleSheet.read(studio, params, today)) }
         app.get('/api/tunes/:id/group') { json(Actions::GroupSheet.read(studio, params)) }
         app.get('/api/tunes/:id/keys') { json({ keys: Actions::TuneKeys.read(studio, params, today) }) }
       end

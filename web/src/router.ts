@@ -18,6 +18,7 @@ export const router = createRouter({
     { path: '/charts/:id(\\d+)/compare', component: () => import('./pages/ComparePage.vue'), meta: { title: 'Simple and full' } },
     { path: '/charts/:id(\\d+)/card', component: () => import('./pages/CardMakePage.vue'), meta: { title: 'Make a card' } },
     { path: '/cards/:id(\\d+)', component: () => import('./pages/CardPage.vue'), meta: { title: 'Card' } },
+    { path: '/scales', component: () => import('./pages/ScalesPage.vue'), meta: { title: 'Scales' } },
     { path: '/studio', component: () => import('./pages/StudioPage.vue'), meta: { title: 'Studio' } },
     { path: '/:rest(.*)', component: () => import('./pages/MissingPage.vue'), meta: { title: 'Not here' } },
   ],

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { mdiAccountGroupOutline, mdiCalendarTodayOutline, mdiCogOutline, mdiMusicClefTreble, mdiThemeLightDark } from '@mdi/js'
+import { mdiAccountGroupOutline, mdiCalendarTodayOutline, mdiCogOutline, mdiMusicClefTreble, mdiStairs, mdiThemeLightDark } from '@mdi/js'
 import { useTheme } from 'vuetify'
 
 const places = [
   { to: '/today', label: 'Today', icon: mdiCalendarTodayOutline },
   { to: '/pupils', label: 'Pupils', icon: mdiAccountGroupOutline },
   { to: '/tunes', label: 'Tunes', icon: mdiMusicClefTreble },
+  { to: '/scales', label: 'Scales', icon: mdiStairs },
   { to: '/studio', label: 'Studio', icon: mdiCogOutline },
 ]
 const theme = useTheme()

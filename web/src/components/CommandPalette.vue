@@ -18,7 +18,7 @@ const tunes = ref<ShelfTune[]>([])
 const problem = ref('')
 const input = ref<HTMLInputElement | null>(null)
 
-const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Studio', '/studio']] as const
+const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Scales', '/scales'], ['Studio', '/studio']] as const
 const all = computed<Command[]>(() => [
   ...store.page(),
   ...pupils.all.map((pupil) => ({ title: `See it through ${pupil.name}`, hint: pupil.instrument, run: () => pupils.choose(pupil.id) })),

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import type { ChartView, Scale, Tune } from '../api/types'
+import ChartSheet from '../components/ChartSheet.vue'
+import HandMap from '../components/HandMap.vue'
+import PlayBar from '../components/PlayBar.vue'
+import { usePaper } from '../composables/usePaper'
+import { accessible } from '../geometry/words'
+import { useDesk } from '../stores/desk'
+import { usePlayer } from '../stores/player'
+import { usePupils } from '../stores/pupils'
+
+/** Any scale or arpeggio, written and fingered for whoever is chosen at the top. */
+const pupils = usePupils()
+const player = usePlayer()
+const router = useRouter()
+usePaper()
+const desk = useDesk()
+const KEPT = 'fawnmoss.scale'
+const form = reactive({ tonic: 'D', kind: 'major', octaves: 1, to: 'tonic', fourth: 'open', rhythm: 'plain', slur: '1', version: 'simple', tempo: '', positions: [] as string[], ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object) })
+const scale = ref<Scale | null>(null)
+const problem = ref<Trouble | null>(null)
+const selected = ref<number | null>(null)
+let asked = 0
+
+const tonics = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db'].map((value) => ({ value, title: value.replace('#', '♯').replace(/b$/, '♭') }))
+const kinds = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic', 'arpeggio', 'minor arpeggio'].map((value) => ({ value, title: value.replace('-', ' ') }))
+const ends = [{ value: 'tonic', title: 'to the tonic' }, { value: 'top', title: 'on to the top finger' }]
+const fourths = [{ value: 'open', title: 'open strings' }, { value: 'fourth', title: 'fourth fingers' }, { value: 'descending', title: 'open up, fourth down' }, { value: 'check-pairs', title: 'both, to check' }]
+const rhythms = [{ value: 'plain', title: 'a beat a note' }, { value: 'twice', title: 'each twice, two beats' }, { value: 'four', title: 'four beats a note' }, { value: 'quarter-eighths', title: 'quarter and two eighths' }, { value: 'eighths', title: 'eighths' }]
+const slurs = ['1', '2', '3', '4', '3+2', '2+3', '6', '8', 'octave'].map((value) => ({ value, title: { '1': 'separate', octave: 'the octave to a bow' }[value] ?? `${value} to a bow` }))
+const weak = computed(() => ['violin', 'viola'].includes(pupils.current?.instrument ?? pupils.instrument))
+const key = computed(() => `${form.tonic} ${form.kind.includes('minor') ? 'minor' : 'major'}`)
+const positions = computed(() => (scale.value?.position_names ?? []).map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` })))
+const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
+const named = ['tempo', 'octaves', 'positions']
+
+async function load(): Promise<void> {
+  const own = ++asked
+  localStorage.setItem(KEPT, JSON.stringify(form))
+  const subject: Record<string, string> = pupils.currentId ? { pupil_id: String(pupils.currentId) } : { instrument: pupils.instrument }
+  const wish = { key: key.value, kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind, octaves: String(form.octaves), to: form.to, fourth: weak.value ? form.fourth : 'open', rhythm: form.rhythm, slur: form.slur, version: form.version }
+  try {
+    const query = new URLSearchParams({ ...subject, ...wish, ...(form.tempo ? { tempo: form.tempo } : {}), ...(form.positions.length ? { positions: form.positions.join(',') } : {}) })
+    const found = await ask<Scale>('GET', `/scale?${query}`)
+    if (own !== asked) return
+    scale.value = found
+    problem.value = null
+    selected.value = null
+    player.use(async () => found.play)
+    player.own = found.chart.tempo
+  } catch (error) {
+    if (own === asked) problem.value = error as Trouble
+  }
+}
+watch([form, () => pupils.currentId, () => pupils.instrument], load, { immediate: true, deep: true })
+watch(() => pupils.current?.instrument ?? pupils.instrument, () => (form.positions = []))
+
+/** As a tune, so that it can be marked and issued like any other. */
+async function keep(): Promise<void> {
+  try {
+    const tune = await ask<Tune>('POST', '/tunes', { text: scale.value!.abc, source: 'Written by Fawnmoss' })
+    const subject = pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }
+    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version: form.version, ...subject })
+    await router.push(`/charts/${chart.id}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+async function print(): Promise<void> {
+  await document.fonts.ready
+  window.print()
+}
+</script>
+
+<template>
+  <div class="page wide">
+    <header>
+      <h1>{{ scale?.title ?? 'Scales' }}</h1><span class="quiet">for {{ pupils.current?.name ?? `the ${pupils.instrument}` }}</span>
+      <span class="push"><v-btn :disabled="!scale || !!problem" @click="keep">Chart it as a tune</v-btn><v-btn variant="flat" color="primary" :disabled="!scale" @click="print">Print</v-btn></span>
+    </header>
+    <div class="two">
+      <form class="choices" @submit.prevent>
+        <div class="pair"><v-select v-model="form.tonic" :items="tonics" label="Tonic" /><v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error-messages="fieldOf('octaves')" /></div>
+        <v-select v-model="form.kind" :items="kinds" label="Kind" />
+        <v-select v-model="form.to" :items="ends" label="Up" />
+        <v-select v-if="weak" v-model="form.fourth" :items="fourths" label="Fourth or open" />
+        <v-select v-model="form.rhythm" :items="rhythms" label="Rhythm" />
+        <v-select v-model="form.slur" :items="slurs" label="Bow" />
+        <v-select v-model="form.version" :items="['simple', 'full']" label="Version" />
+        <v-select v-model="form.positions" :items="positions" label="Positions (else the usual)" multiple :error-messages="fieldOf('positions')" />
+        <v-text-field :model-value="form.tempo" label="Tempo (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo')" @change="form.tempo = ($event.target as HTMLInputElement).value.trim()" />
+      </form>
+      <div>
+        <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
+        <PlayBar v-if="scale" class="mb-2" />
+        <template v-if="scale">
+          <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>
+          <ChartSheet :musicxml="scale.musicxml" :chart="scale.chart" :strings="scale.strings" :selected="selected" :now="player.now" :show="{ ...desk.show, spots: false, phrases: false }" fixed steady @select="selected = $event" />
+          <p>{{ scale.advice }}</p>
+          <div class="map"><HandMap :strings="scale.strings" :fingers="scale.hand_fingers" :words="scale.chart.hand_map" /></div>
+        </template>
+        <p v-else-if="!problem" role="status">Writing the scale …</p>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.wide { max-width: 1400px; }
+.two { display: grid; grid-template-columns: 230px minmax(0, 1fr); gap: 34px; align-items: start; }
+.choices { display: flex; flex-direction: column; gap: 8px; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
+.map { max-width: 300px; margin-top: 12px; }
+.spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
+@media (max-width: 900px) { .two { grid-template-columns: 1fr; } .choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
+@media print { .choices, header .push { display: none; } .two { display: block; } .page { padding: 0 2mm; } }
+</style>
