@@ -44,8 +44,9 @@ def request(id, version, **options)
   Fawnmoss::Chart::Request.build(instrument: CATALOGUE.instrument(id), version:, transpose: Fawnmoss::Theory::Interval.octaves(down), **options)
 end
 
+# Each time with a tune that nothing is known of yet.
 def solve(tune, id, version, **options)
-  chart = Fawnmoss::Chart::Solve.call(tune, request(id, version, **options), CATALOGUE)
+  chart = Fawnmoss::Chart::Solve.call(tune.copy, request(id, version, **options), CATALOGUE)
   raise chart.reason if chart.is_a?(Fawnmoss::Chart::Impossible)
 
   chart

@@ -37,8 +37,7 @@ RSpec.describe 'a card' do
     issue
     expect(page).to have_css('.card-paper .work', text: 'Then bow in the air.')
     expect(page.all('.card-paper .digit').size).to be < 12
-    id = page.current_path[/\d+/]
-    pdf = page.evaluate_async_script("const done = arguments[0]; fetch('/api/cards/#{id}/card.pdf?paper=Letter').then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))))").unpack1('m')
+    pdf = download("/api/cards/#{page.current_path[/\d+/]}/card.pdf?paper=Letter")
     file = Tempfile.new(['card', '.pdf'], binmode: true).tap { |out| out.write(pdf) && out.flush }
     info, = Open3.capture2('pdfinfo', file.path)
     text, = Open3.capture2('pdftotext', '-layout', file.path, '-')

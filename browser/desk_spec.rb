@@ -136,10 +136,13 @@ RSpec.describe 'the chart desk' do
     open_tune('Five Stones')
     click_button 'Take away'
     expect(page).to have_css('.v-list-item', text: 'SVG, as shown')
-    fetched = ->(ending) { page.evaluate_async_script("const done = arguments[0]; fetch('/api/charts/#{page.current_path[/\d+/]}/chart.#{ending}').then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))))").unpack1('m') }
+    chart = page.current_path[/\d+/]
     Dir.mktmpdir do |folder|
-      files = %w[musicxml abc mid json pdf].to_h { |ending| [ending, File.join(folder, "c.#{ending}").tap { File.binwrite(_1, fetched.call(ending)) }] }
+      files = %w[musicxml abc mid json pdf].to_h { |ending| [ending, File.join(folder, "c.#{ending}").tap { File.binwrite(_1, download("/api/charts/#{chart}/chart.#{ending}")) }] }
       expect(system('xmllint', '--noout', files['musicxml'])).to be(true) # well formed; valid and read alike: core/spec/formats_spec.rb
+      listened = File.join(folder, 'c.ly')
+      expect(Open3.capture2e('musicxml2ly', '-o', listened, files['musicxml']).last.success?).to be(true)
+      expect(Open3.capture2e('lilypond', '-s', '-o', File.join(folder, 'c-lilypond'), listened).last.success?).to be(true)
       expect(Open3.capture2('midicsv', files['mid']).first).to include('Note_on_c')
       expect(JSON.parse(File.read(files['json']))['notes'].size).to be > 10
       expect(File.read(files['abc'])).to include('T:Five Stones')

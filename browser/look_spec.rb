@@ -7,10 +7,15 @@ require 'axe/matchers/be_axe_clean'
 RSpec.describe 'the look of it' do
   before { log_in }
 
-  # axe-core's WCAG 2 A and AA rules, contrast among them. part: of the page; what lies behind an open dialog is dimmed on purpose.
-  def accessible(part = 'body') = expect(page).to(Axe::Matchers::BeAxeClean.new.within(part).according_to(:wcag2a, :wcag2aa))
+  # axe-core's WCAG 2 A and AA rules, contrast among them; in the dark theme, where only colours differ, contrast alone. part: of the
+  # page; what lies behind an open dialog is dimmed on purpose. The engraver's drawing is ink on paper, thousands of shapes of it.
+  def accessible(part = 'body')
+    clean = Axe::Matchers::BeAxeClean.new.within(part).excluding('.staff')
+    expect(page).to(@dark ? clean.checking_only('color-contrast') : clean.according_to(:wcag2a, :wcag2aa))
+  end
 
   def in_theme(name)
+    @dark = name == 'dark'
     page.execute_script("localStorage.setItem('fawnmoss.theme', '#{name}')")
     choose_pupil('Linnet')
     expect(page).to have_css(".v-theme--#{name}")

@@ -16,7 +16,7 @@ Capybara.enable_aria_label = true
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
   %w[--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --disable-quic --no-first-run --disable-background-networking
-     --disable-component-update --disable-sync --hide-scrollbars --force-device-scale-factor=1 --window-size=1280,800].each { options.add_argument(_1) }
+     --disable-component-update --disable-sync --force-prefers-reduced-motion --hide-scrollbars --force-device-scale-factor=1 --window-size=1280,800].each { options.add_argument(_1) }
   options.add_option('goog:loggingPrefs', { browser: 'ALL' })
   # With the path Selenium does not try to download a driver.
   Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: '/usr/bin/chromedriver'))

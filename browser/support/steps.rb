@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'net/http'
 require 'open3'
 
 # What a teacher does, in words.
@@ -68,6 +69,14 @@ module Steps
       info, = Open3.capture2('pdfinfo', file)
       { text:, pages: info[/^Pages:\s+(\d+)/, 1].to_i, size: info[/^Page size:\s+(.*)$/, 1] }
     end
+  end
+
+  # A file as this browser would get it: bytes of an address of ours, with its cookies. A PDF takes its time.
+  def download(path)
+    cookies = page.driver.browser.manage.all_cookies.map { "#{_1[:name]}=#{_1[:value]}" }.join('; ')
+    answer = Net::HTTP.start('127.0.0.1', page.server.port, read_timeout: 60) { _1.get(path, 'Cookie' => cookies, 'Host' => '127.0.0.1') }
+    expect([path, answer.code]).to eq([path, '200'])
+    answer.body
   end
 
   def studio = FawnmossServer::Models::Studio.first(account_id: FawnmossServer.db[:accounts].where(email: Demo::EMAIL).get(:id))
