@@ -177,11 +177,18 @@ RSpec.describe 'bad input' do
     expect(digits[3]).to eq('4')
   end
 
+  # The last answer that the frame of a page asks for has come.
+  def pupils_are_here
+    wait_until { page.evaluate_script("performance.getEntriesByType('resource').some(entry => entry.name.includes('/api/pupils?') && entry.responseEnd > 0)") }
+  end
+
   it 'says kindly that an address leads nowhere, and asks to log in when the session is over' do
     visit '/pupils/999999'
     expect(page).to have_content('There is nothing here')
+    pupils_are_here
     visit '/nowhere'
     expect(page).to have_css('h1', text: 'There is nothing here')
+    pupils_are_here
     visit '/healthz' # nothing under way that would bring the cookie back
     page.driver.browser.manage.delete_all_cookies
     visit '/pupils'
