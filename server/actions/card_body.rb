@@ -11,10 +11,10 @@ module FawnmossServer
 
       # What a card would be when issued now: { number:, left_out: titles for which the minutes do not reach, body: }.
       def self.draft(chart, input, today)
-        solved = Charts.solved(chart, today).first
+        solved, left_out = Charts.solved(chart, today)
         plan = input.items ? nil : input.plan(solved)
         { number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out: plan&.left_out || [],
-          body: body(chart, input, solved, Charts.answer(chart, today), today).merge(items: input.items || plan.items.map(&:to_h)) }
+          body: body(chart, input, solved, Charts.shape(chart, solved, today, left_out), today).merge(items: input.items || plan.items.map(&:to_h)) }
       end
 
       def self.body(chart, input, solved, shown, today)
@@ -49,7 +49,7 @@ module FawnmossServer
 
       # The caution of the first skill the pupil does not have yet, else the general one.
       def self.caution(chart, shown, today)
-        subject = Subject.pupil(chart.pupil, today, chart.instrument)
+        subject = chart.subject(today)
         new_skills = shown[:chart][:demands].reject { subject.states.had?(_1) }
         new_skills.filter_map { subject.skills_by_id[_1]&.caution }.first || CAUTION
       end

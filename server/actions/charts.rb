@@ -73,13 +73,12 @@ module FawnmossServer
         left.size < pins.size ? left : pins.map { |pin| pin.copy(direction: nil, join: nil) }.select(&:place?)
       end
 
-      def self.subject(chart, today) = chart.pupil ? Subject.pupil(chart.pupil, today, chart.instrument) : Subject.instrument(chart.instrument)
-
       def self.solve(chart, today, options, pins)
-        subject = subject(chart, today)
+        subject = chart.subject(today)
         subject.solve(chart.tune.score, subject.request(chart.version, options, pins))
       end
 
+      # A solved chart as the API shows it. left_out: sentences, as of solved.
       def self.shape(chart, solved, today, left_out = [])
         request = solved.request
         { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
@@ -87,7 +86,7 @@ module FawnmossServer
           tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
           positions: request.positions, shift: request.shift, slide: request.slide,
           chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
-          asks: asks(subject(chart, today), solved.demand_bars), **instrument(request.instrument) }
+          asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
 
       # What the chart asks for, in words; had: the pupil has it.
@@ -101,7 +100,7 @@ module FawnmossServer
 
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
       def self.score(chart, today)
-        subject = subject(chart, today)
+        subject = chart.subject(today)
         request = subject.request(chart.version, chart.options)
         Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument)
       end
@@ -114,7 +113,7 @@ module FawnmossServer
         found, = solved(chart, today)
         Fawnmoss::Chart::Export.write(found, format)
       end
-      private_class_method :create, :without, :subject, :solve, :shape, :asks, :instrument
+      private_class_method :create, :without, :solve, :asks, :instrument
     end
   end
 end

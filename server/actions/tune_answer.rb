@@ -16,7 +16,7 @@ module FawnmossServer
 
       # abc: the text to edit, whatever the tune came as.
       def self.whole(tune)
-        { **row(tune, Models::Studio[tune.studio_id].tune_use), text: tune.text, abc: tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score) }
+        { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text, abc: tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score) }
       end
 
       # The shelf for a Subject (nil: plain, by title): nearest first.

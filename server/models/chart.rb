@@ -11,6 +11,9 @@ module FawnmossServer
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
       one_to_many :pins, class: 'FawnmossServer::Models::Pin', order: :id
 
+      # Subject: whom it is for. Worked out once, since a row object lives for one request.
+      def subject(today) = @subject ||= pupil ? Subject.pupil(pupil, today, instrument) : Subject.instrument(instrument)
+
       # Replaces all pins. rows: hashes with note, string, finger, position, direction, join.
       def replace_pins(rows)
         pins_dataset.delete

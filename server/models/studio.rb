@@ -18,11 +18,12 @@ module FawnmossServer
       def card(id) = cards_dataset.first(id: whole(id)) || raise(Missing)
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
-      # issued last. One query.
-      def tune_use
-        rows = charts_dataset.left_join(:cards, chart_id: Sequel[:charts][:id]).group(Sequel[:charts][:tune_id])
-                             .select(Sequel[:charts][:tune_id]).select_append { count(Sequel[:charts][:pupil_id]).distinct.as(pupils) }
-                             .select_append { max(Sequel[:cards][:issued_on]).as(last_card) }
+      # issued last. One query. tune_id: of one tune, nil for all.
+      def tune_use(tune_id = nil)
+        charts = tune_id ? charts_dataset.where(tune_id:) : charts_dataset
+        rows = charts.from_self(alias: :chart).left_join(:cards, chart_id: Sequel[:chart][:id]).group(Sequel[:chart][:tune_id])
+                     .select(Sequel[:chart][:tune_id]).select_append { count(Sequel[:chart][:pupil_id]).distinct.as(pupils) }
+                     .select_append { max(Sequel[:cards][:issued_on]).as(last_card) }
         rows.naked.to_h { |row| [row[:tune_id], { pupils: row[:pupils], last_card: row[:last_card]&.iso8601 }] }
       end
 

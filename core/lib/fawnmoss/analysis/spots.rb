@@ -30,8 +30,7 @@ module Fawnmoss
       end
 
       # troubles: [[bar, [cause, ...]], ...] in playing order; marks: list of Chart::SpotMark. Returns Spot list, the worst first;
-      # the teacher's are
-      # all there, in place of ours that lie inside them.
+      # the teacher's are all there, in place of ours that lie inside them.
       def list(troubles, marks = [])
         weights = weigh(troubles)
         own = marks.reject(&:dropped).to_h { [_1.bars, _1] }

@@ -11,16 +11,16 @@ module Fawnmoss
         # text: XML. Raises InvalidTune when it cannot be parsed.
         def initialize(text)
           @document = Xml.parse(text)
-          @parts = @document.root&.name == 'score-partwise' ? @document.root.xpath('part') : []
+          @nodes = @document.root&.name == 'score-partwise' ? @document.root.xpath('part') : []
         end
 
         # Array of Part.
         def parts
-          @parts.each_with_index.map { |part, index| Part.new(index:, name: name(part, index), voices: voices(part).freeze) }
+          @parts ||= @nodes.each_with_index.map { |part, index| Part.new(index:, name: name(part, index), voices: voices(part).freeze) }
         end
 
         # Nothing to choose.
-        def single? = @parts.size < 2 && parts.all? { _1.voices.size < 2 }
+        def single? = @nodes.size < 2 && parts.all? { _1.voices.size < 2 }
 
         # The score with one voice of one part, rests where the voice is silent -> [XML text, sentences about what is left out].
         # voice: name, or nil for the first. Raises InvalidTune when there is none of that name.
@@ -29,9 +29,9 @@ module Fawnmoss
           voice ||= part.voices.first
           refuse("#{part.name} has no voice #{voice}") unless part.voices.include?(voice)
           left = left_out(part, voice)
-          (@parts.to_a - [@parts[index]]).each(&:remove)
-          drop_names(@parts[index]['id'])
-          @parts[index].xpath('measure').each { |measure| thin(measure, voice) }
+          (@nodes.to_a - [@nodes[index]]).each(&:remove)
+          drop_names(@nodes[index]['id'])
+          @nodes[index].xpath('measure').each { |measure| thin(measure, voice) }
           [@document.to_xml, left]
         end
 
