@@ -95,7 +95,7 @@ RSpec.describe 'the shelf' do
       -> { find('li.tune.fresh', text: 'Heron').click_button('Simple chart') },
       -> { wait_for_chart && click_link('Issue card') },
       -> { click_button 'Issue the card' },
-      -> { expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30) } # then Ctrl P, or Print
+      -> { expect(page).to have_css('.page[data-ready] .sheet[data-engraved="yes"] .band', wait: 30) } # then Ctrl P, or Print
     ]
     actions.each(&:call)
     expect(printed[:text]).to include('Heron', 'Linnet, violin')

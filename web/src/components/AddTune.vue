@@ -9,7 +9,6 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ dropped: File[] }>()
 const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
-const EXAMPLE = 'X:1\nT:Name of the tune\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|]'
 const LARGEST = 8_000_000
 
 interface Part { index: number; name: string; voices: string[] }
@@ -121,7 +120,7 @@ const chosen = (event: Event): void => {
           </ul>
         </section>
         <section class="ruled" aria-label="Text">
-          <NotesField ref="field" v-model="text" label="ABC or MusicXML text" :example="EXAMPLE" :line="Number(problem?.where.line ?? 0) || undefined" :column="Number(problem?.where.column ?? 0) || undefined" />
+          <NotesField ref="field" v-model="text" label="ABC or MusicXML text" :where="problem?.where" />
           <div v-if="problem && !['title', 'source'].includes(String(problem.where.field))" class="problem mt-2" role="alert">
             {{ problem.text }}
             <v-btn v-for="one in choices(parts)" :key="one.words" density="compact" @click="add({ part: one.part, voice: one.voice })">{{ one.words }}</v-btn>

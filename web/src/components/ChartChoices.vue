@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { ChartOptions, ChartView, Version } from '../api/types'
+import { positionItems } from '../geometry/bands'
 import { useDesk } from '../stores/desk'
 
 /** The slim column: version, key, tempo, schools, what is shown. What is not chosen is left to what the pupil can do. */
@@ -28,7 +29,7 @@ const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title
 const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
 const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
 const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
-const positions = computed(() => props.view.position_names.map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` })))
+const positions = computed(() => positionItems(props.view.position_names))
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { barsThatFit, CARD, DESK, indexed } from '../geometry/bands'
-import { engrave, progress, SCALE } from '../composables/useEngraver'
+import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
 import { EVERYTHING, type Show } from '../stores/desk'
 import SystemBlock from './SystemBlock.vue'
 
@@ -62,7 +62,7 @@ watch(() => props.musicxml, draw)
 
 <template>
   <div ref="sheet" class="sheet" :data-engraved="pages.length > 0 ? 'yes' : undefined">
-    <p v-if="busy" class="quiet" role="status">{{ progress === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress * 100)} %` }}</p>
+    <p v-if="busy" class="quiet" role="status">{{ waitingWords }}</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <SystemBlock
       v-for="(page, at) in pages" ref="blocks" :key="at" :svg="page" :chart="chart" :index="index" :strings="strings" :selected="selected" :anchor="anchor" :now="now" :lit="lit" :spot="spot"

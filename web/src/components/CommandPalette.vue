@@ -33,8 +33,7 @@ const found = computed(() => ranked(all.value, text.value).slice(0, 12))
 watch(text, () => (at.value = 0))
 
 async function chart(tune_id: number, version: string): Promise<void> {
-  const subject = pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }
-  await router.push(`/charts/${(await ask<ChartView>('POST', '/charts', { tune_id, version, ...subject })).id}`)
+  await router.push(`/charts/${(await ask<ChartView>('POST', '/charts', { tune_id, version, ...pupils.subject })).id}`)
 }
 
 async function show(): Promise<void> {

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Trouble } from '../api/client'
 import { offset } from '../geometry/shelf'
 
-/** A field for a tune's text, with the mistake marked where it stands. */
+/** A field for a tune's text, with the mistake marked where it stands. where: line and column of it, as the server says. */
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ line?: number; column?: number; label: string; example?: string }>()
+const props = defineProps<{ where?: Trouble['where']; label: string }>()
+const EXAMPLE = 'X:1\nT:Name of the tune\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|]'
 const field = ref<HTMLTextAreaElement | null>(null)
 const back = ref<HTMLElement | null>(null)
-const at = computed(() => offset(text.value, props.line, props.column))
+const at = computed(() => offset(text.value, Number(props.where?.line ?? 0), Number(props.where?.column ?? 1)))
 const marked = computed(() => {
   if (at.value === null) return null
   const sign = text.value.slice(at.value, at.value + 1)
@@ -28,7 +30,7 @@ defineExpose({ show })
 <template>
   <div class="notes">
     <pre ref="back" class="back" aria-hidden="true"><template v-if="marked">{{ marked.before }}<mark>{{ marked.sign }}</mark>{{ marked.after }}</template></pre>
-    <textarea ref="field" v-model="text" :aria-label="label" :placeholder="example" spellcheck="false" autocomplete="off" autocapitalize="off" @scroll="scroll" />
+    <textarea ref="field" v-model="text" :aria-label="label" :placeholder="EXAMPLE" spellcheck="false" autocomplete="off" autocapitalize="off" @scroll="scroll" />
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue'
-import { engrave, progress, SCALE } from '../composables/useEngraver'
+import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
 
 /** The notes as they will be engraved, while they are being written. */
 const props = defineProps<{ musicxml: string; stale?: boolean }>()
@@ -28,7 +28,7 @@ watch(() => props.musicxml, draw)
 
 <template>
   <div ref="sheet" class="staff" :class="{ stale }" :data-drawn="pages.length || undefined">
-    <p v-if="!pages.length && !problem" class="quiet" role="status">{{ !musicxml ? 'The staff appears as you write.' : progress === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress * 100)} %` }}</p>
+    <p v-if="!pages.length && !problem" class="quiet" role="status">{{ !musicxml ? 'The staff appears as you write.' : waitingWords }}</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
     <div v-for="(page, index) in pages" :key="index" v-html="page" />

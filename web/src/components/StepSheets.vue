@@ -2,7 +2,7 @@
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { barsThatFit, CARD, indexed } from '../geometry/bands'
-import { engrave, progress } from '../composables/useEngraver'
+import { engrave, waitingWords } from '../composables/useEngraver'
 import { EVERYTHING, type Show } from '../stores/desk'
 import SystemBlock from './SystemBlock.vue'
 
@@ -47,7 +47,7 @@ watch(() => props.sheets, draw)
 
 <template>
   <div ref="box" class="sheet" :data-engraved="pages.length ? 'yes' : undefined">
-    <p v-if="!pages.length && !problem" class="quiet" role="status">{{ progress === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress * 100)} %` }}</p>
+    <p v-if="!pages.length && !problem" class="quiet" role="status">{{ waitingWords }}</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <div v-for="(_, system) in pages[0] ?? []" :key="system" class="step">
       <template v-for="(sheet, index) in sheets" :key="index">

@@ -104,7 +104,7 @@ defineExpose({ measure })
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
     <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
-    <ol class="read">
+    <ol class="read spoken">
       <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
     </ol>
   </section>
@@ -116,7 +116,6 @@ defineExpose({ measure })
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
 .staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
-.read { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
 .cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }
 @media print { .lit, .cursor { display: none; } .system { cursor: auto; } }

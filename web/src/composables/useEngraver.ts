@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { withSystems } from '../geometry/systems'
 
 const BASE = `${import.meta.env.BASE_URL}vendor/verovio-6.3.0/`
@@ -8,7 +8,9 @@ export const SCALE = 40
 declare const __ENGRAVER_BYTES__: number
 
 /** How much of the engraver has arrived, 0 to 1; null before it is asked for and once it is here. */
-export const progress = ref<number | null>(null)
+const progress = ref<number | null>(null)
+/** What to say while notes are being engraved. */
+export const waitingWords = computed(() => (progress.value === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress.value * 100)} %`))
 
 let worker: Worker | undefined
 let count = 0

@@ -5,6 +5,12 @@ const asked = new URLSearchParams(location.search).get('paper')
 const paper = ref<'A4' | 'Letter'>((asked ?? localStorage.getItem(KEY)) === 'Letter' ? 'Letter' : 'A4')
 let style: HTMLStyleElement | undefined
 
+/** Prints the page once its fonts are there. */
+export async function printPage(): Promise<void> {
+  await document.fonts.ready
+  window.print()
+}
+
 /** The paper that pages are printed on, A4 or Letter; kept in this browser. */
 export function usePaper() {
   if (!style) {

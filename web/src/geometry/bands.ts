@@ -76,6 +76,9 @@ export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bo
 /** "3rd", "half": a hand position as it is printed over the lanes. */
 export const positionWords = (name: string): string => ({ '1': '1st', '2': '2nd', '3': '3rd' })[name] ?? (/^\d+$/.test(name) ? `${name}th` : name)
 
+/** A list to choose from: "position 3", "half position". */
+export const positionItems = (names: string[]): { value: string; title: string }[] => names.map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` }))
+
 /**
  * Where the hand's position is written: at the first stopped note that is not in first position, and wherever it changes.
  * Returns the notes' indices in the list with the words.

@@ -1,4 +1,4 @@
-const plain = (text: string): string => text.normalize('NFD').replace(/\p{Diacritic}/gu, '').toLowerCase()
+import { plain } from './words'
 
 /**
  * The commands whose words begin with what was typed, in any order, the best first: those that begin with the first word.

@@ -1,9 +1,8 @@
 import type { ShelfTune } from '../api/types'
+import { plain } from './words'
 
 export type Sorting = 'readiness' | 'title' | 'newest' | 'key' | 'length'
 export interface Filter { text: string; level: string | null; meter: string | null; away: boolean; sorting: Sorting }
-
-const plain = (text: string): string => text.normalize('NFD').replace(/\p{Diacritic}/gu, '').toLowerCase()
 
 /**
  * The shelf as asked for: every word typed begins one of the title, key, source or what the tune asks for, whatever its accents.

@@ -2,6 +2,9 @@ import type { ChartNote } from '../api/types'
 
 const ordinal = ['open', 'first', 'second', 'third', 'fourth']
 
+/** For searching: small letters without accents. */
+export const plain = (text: string): string => text.normalize('NFD').replace(/\p{Diacritic}/gu, '').toLowerCase()
+
 /** "F sharp" for "F#4". */
 export function spoken(pitch: string): string {
   const sign = { '#': ' sharp', '##': ' double sharp', b: ' flat', bb: ' double flat' }[pitch.slice(1).replace(/-?\d+$/, '')] ?? ''

@@ -1,3 +1,4 @@
+import { localDate } from '../api/client'
 import type { PractisedDay, Report, WorkItem } from '../api/types'
 
 /**
@@ -24,7 +25,7 @@ export function week(issued: string): string[] {
   return Array.from({ length: 7 }, (_, index) => {
     const day = new Date(start)
     day.setDate(start.getDate() + index)
-    return [day.getFullYear(), String(day.getMonth() + 1).padStart(2, '0'), String(day.getDate()).padStart(2, '0')].join('-')
+    return localDate(day)
   })
 }
 

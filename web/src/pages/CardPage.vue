@@ -6,7 +6,7 @@ import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
 import PdfLink from '../components/PdfLink.vue'
 import { useLoad } from '../composables/useLoad'
-import { usePaper } from '../composables/usePaper'
+import { printPage, usePaper } from '../composables/usePaper'
 import { shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
@@ -40,10 +40,6 @@ async function copy(): Promise<void> {
     said.value = 'Copying is not allowed here: select the link and copy it.'
   }
 }
-async function print(): Promise<void> {
-  await document.fonts.ready
-  window.print()
-}
 </script>
 
 <template>
@@ -61,7 +57,7 @@ async function print(): Promise<void> {
         <span class="small quiet" role="status">{{ said }}</span>
         <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</span>
         <span v-if="card.practised.pain" class="pain small">it hurt on {{ shortDate(card.practised.pain) }}</span>
-        <span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" /><v-btn variant="flat" color="primary" :disabled="!ready" @click="print">Print</v-btn></span>
+        <span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" /><v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn></span>
       </div>
       <CardPaper :card="card" :days="card.days" @ready="ready = true" />
     </template>

@@ -207,7 +207,6 @@ useKeys((event) => {
 </template>
 
 <style scoped>
-.spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
 .desk > header { display: flex; align-items: baseline; gap: 14px; padding: 14px 28px 4px; flex-wrap: wrap; }
 .tools { margin-left: auto; display: flex; gap: 4px; }
 .hear { padding: 2px 28px 0; }

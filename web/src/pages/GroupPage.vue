@@ -5,7 +5,7 @@ import { ask, Trouble } from '../api/client'
 import type { Group, Instrument, Tune, Version } from '../api/types'
 import PlayBar from '../components/PlayBar.vue'
 import StepSheets from '../components/StepSheets.vue'
-import { usePaper } from '../composables/usePaper'
+import { printPage, usePaper } from '../composables/usePaper'
 import { usePlayer } from '../stores/player'
 
 /** One tune for several instruments: one key for all, each in its own octave, the same bars under one another. */
@@ -48,17 +48,13 @@ watch([group, heard], () => {
 })
 const sheets = computed(() => (group.value?.parts ?? []).map((part) => ({ label: [part.instrument, part.moved].filter(Boolean).join(', '), musicxml: part.musicxml, chart: part.chart, strings: part.strings })))
 const keys = computed(() => (group.value?.keys ?? []).map((one, index) => ({ value: one.key, title: `${one.key}${index === 0 ? ', friendliest' : ''}` })))
-async function print(): Promise<void> {
-  await document.fonts.ready
-  window.print()
-}
 </script>
 
 <template>
   <div class="page wide">
     <header>
       <h1>{{ tune?.title ?? 'A tune for several' }}</h1><span v-if="group" class="quiet">{{ group.key }}, for {{ group.parts.map((part) => part.instrument).join(', ') }}</span>
-      <span class="push"><v-btn variant="flat" color="primary" :disabled="!ready" @click="print">Print</v-btn></span>
+      <span class="push"><v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn></span>
     </header>
     <div class="choices">
       <fieldset><legend class="spoken">Instruments</legend><label v-for="name in INSTRUMENTS" :key="name"><input v-model="chosen" type="checkbox" :value="name" /> {{ name }}</label></fieldset>
@@ -81,6 +77,5 @@ async function print(): Promise<void> {
 fieldset { border: 0; padding: 0 0 6px; display: flex; gap: 16px; }
 label { display: inline-flex; gap: 6px; align-items: center; }
 input { accent-color: rgb(var(--v-theme-primary)); }
-.spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
 @media print { .choices, header .push { display: none; } .page { padding: 0 2mm; } }
 </style>

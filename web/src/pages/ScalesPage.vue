@@ -6,7 +6,8 @@ import type { ChartView, Scale, Tune } from '../api/types'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
 import PlayBar from '../components/PlayBar.vue'
-import { usePaper } from '../composables/usePaper'
+import { printPage, usePaper } from '../composables/usePaper'
+import { positionItems } from '../geometry/bands'
 import { accessible } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
@@ -33,17 +34,16 @@ const rhythms = [{ value: 'plain', title: 'a beat a note' }, { value: 'twice', t
 const slurs = ['1', '2', '3', '4', '3+2', '2+3', '6', '8', 'octave'].map((value) => ({ value, title: { '1': 'separate', octave: 'the octave to a bow' }[value] ?? `${value} to a bow` }))
 const weak = computed(() => ['violin', 'viola'].includes(pupils.current?.instrument ?? pupils.instrument))
 const key = computed(() => `${form.tonic} ${form.kind.includes('minor') ? 'minor' : 'major'}`)
-const positions = computed(() => (scale.value?.position_names ?? []).map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` })))
+const positions = computed(() => positionItems(scale.value?.position_names ?? []))
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
 const named = ['tempo', 'octaves', 'positions']
 
 async function load(): Promise<void> {
   const own = ++asked
   localStorage.setItem(KEPT, JSON.stringify(form))
-  const subject: Record<string, string> = pupils.currentId ? { pupil_id: String(pupils.currentId) } : { instrument: pupils.instrument }
   const wish = { key: key.value, kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind, octaves: String(form.octaves), to: form.to, fourth: weak.value ? form.fourth : 'open', rhythm: form.rhythm, slur: form.slur, version: form.version }
   try {
-    const query = new URLSearchParams({ ...subject, ...wish, ...(form.tempo ? { tempo: form.tempo } : {}), ...(form.positions.length ? { positions: form.positions.join(',') } : {}) })
+    const query = new URLSearchParams({ ...pupils.query, ...wish, ...(form.tempo ? { tempo: form.tempo } : {}), ...(form.positions.length ? { positions: form.positions.join(',') } : {}) })
     const found = await ask<Scale>('GET', `/scale?${query}`)
     if (own !== asked) return
     scale.value = found
@@ -62,16 +62,11 @@ watch(() => pupils.current?.instrument ?? pupils.instrument, () => (form.positio
 async function keep(): Promise<void> {
   try {
     const tune = await ask<Tune>('POST', '/tunes', { text: scale.value!.abc, source: 'Written by Fawnmoss' })
-    const subject = pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }
-    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version: form.version, ...subject })
+    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version: form.version, ...pupils.subject })
     await router.push(`/charts/${chart.id}`)
   } catch (error) {
     problem.value = error as Trouble
   }
-}
-async function print(): Promise<void> {
-  await document.fonts.ready
-  window.print()
 }
 </script>
 
@@ -79,7 +74,7 @@ async function print(): Promise<void> {
   <div class="page wide">
     <header>
       <h1>{{ scale?.title ?? 'Scales' }}</h1><span class="quiet">for {{ pupils.current?.name ?? `the ${pupils.instrument}` }}</span>
-      <span class="push"><v-btn :disabled="!scale || !!problem" @click="keep">Chart it as a tune</v-btn><v-btn variant="flat" color="primary" :disabled="!scale" @click="print">Print</v-btn></span>
+      <span class="push"><v-btn :disabled="!scale || !!problem" @click="keep">Chart it as a tune</v-btn><v-btn variant="flat" color="primary" :disabled="!scale" @click="printPage">Print</v-btn></span>
     </header>
     <div class="two">
       <form class="choices" @submit.prevent>
@@ -114,7 +109,6 @@ async function print(): Promise<void> {
 .choices { display: flex; flex-direction: column; gap: 8px; }
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 .map { max-width: 300px; margin-top: 12px; }
-.spoken { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); margin: 0; }
 @media (max-width: 900px) { .two { grid-template-columns: 1fr; } .choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
 @media print { .choices, header .push { display: none; } .two { display: block; } .page { padding: 0 2mm; } }
 </style>

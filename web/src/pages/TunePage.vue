@@ -9,7 +9,6 @@ import StaffPreview from '../components/StaffPreview.vue'
 /** Writing a tune, or editing one: the staff follows each keystroke, mistakes are marked where they stand, nothing typed is lost. */
 const route = useRoute()
 const router = useRouter()
-const EXAMPLE = 'X:1\nT:Name of the tune\nM:4/4\nL:1/4\nK:D\nD E F G|A2 A2|]'
 const START = 'X:1\nT:\nM:4/4\nL:1/4\nK:D\n'
 
 const tune = ref<Tune | null>(null)
@@ -134,7 +133,7 @@ const fieldOf = (name: string) => (problem.value?.where.field === name ? problem
           <v-text-field v-model="form.title" label="Title (else as in the text)" maxlength="120" :error-messages="fieldOf('title')" />
           <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
         </div>
-        <NotesField ref="field" v-model="form.text" label="The tune as ABC text" :example="EXAMPLE" :line="Number(mistake?.where.line ?? 0) || undefined" :column="Number(mistake?.where.column ?? 0) || undefined" />
+        <NotesField ref="field" v-model="form.text" label="The tune as ABC text" :where="mistake?.where" />
         <div v-if="mistake" class="problem mt-2" role="alert">{{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn></div>
         <details class="small quiet mt-2">
           <summary>How to write it</summary>

@@ -37,26 +37,24 @@ const groups = computed(() => {
   const named = pupils.currentId ? LEVELS : LEVELS.map((level) => (level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level))
   return named.map((level) => ({ ...level, tunes: shown.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length)
 })
-const subject = computed(() => (pupils.currentId ? { pupil_id: pupils.currentId } : { instrument: pupils.instrument }))
 const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}`)
 
 async function load(): Promise<void> {
   problem.value = null
   try {
-    const query = new URLSearchParams(Object.entries(subject.value).map(([key, value]) => [key, String(value)]))
-    tunes.value = (await ask<{ tunes: ShelfTune[] }>('GET', `/tunes?${query}`)).tunes
+    tunes.value = (await ask<{ tunes: ShelfTune[] }>('GET', `/tunes?${new URLSearchParams(pupils.query)}`)).tunes
     loaded.value = true
   } catch (error) {
     if ((error as Trouble).status === 404 && pupils.currentId) return pupils.choose(null)
     problem.value = error as Trouble
   }
 }
-watch(subject, load, { immediate: true })
+watch(() => pupils.subject, load, { immediate: true })
 
 async function chart(tune: ShelfTune, version: Version = 'simple', transpose?: { steps: number; semitones: number }): Promise<void> {
   refused.value = null
   try {
-    const found = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version, transpose, ...subject.value })
+    const found = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version, transpose, ...pupils.subject })
     await router.push(`/charts/${found.id}`)
   } catch (error) {
     const trouble = error as Trouble
@@ -137,7 +135,7 @@ function drop(event: DragEvent): void {
     <div v-if="over > 0" class="over" aria-hidden="true">Drop the files to put them on the shelf</div>
     <AddTune v-model="adding" :dropped="dropped" @added="added" />
     <KeyDialog
-      v-if="keying" :model-value="true" :tune-id="keying.id" :title="keying.title" :subject="subject" version="simple" verb="Chart it" also="Copy in this key"
+      v-if="keying" :model-value="true" :tune-id="keying.id" :title="keying.title" :subject="pupils.subject" version="simple" verb="Chart it" also="Copy in this key"
       @update:model-value="keying = null" @choose="chart(keying!, 'simple', $event)" @also="inKey(keying!, $event)"
     />
   </div>

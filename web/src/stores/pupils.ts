@@ -13,6 +13,11 @@ export const usePupils = defineStore('pupils', () => {
   const instrument = ref<Instrument>(kept.instrument ?? 'violin')
   const current = computed(() => all.value.find((pupil) => pupil.id === currentId.value) ?? null)
 
+  /** Whom something is asked for, as the API takes it. */
+  const subject = computed<{ pupil_id?: number; instrument?: Instrument }>(() => (currentId.value ? { pupil_id: currentId.value } : { instrument: instrument.value }))
+  /** The same for an address. */
+  const query = computed(() => Object.fromEntries(Object.entries(subject.value).map(([name, value]) => [name, String(value)])))
+
   watch([currentId, instrument], () => {
     localStorage.setItem(KEPT, JSON.stringify({ pupil: currentId.value, instrument: instrument.value }))
   })
@@ -32,5 +37,5 @@ export const usePupils = defineStore('pupils', () => {
     if (old) Object.assign(old, { ...pupil, counts: old.counts, last_seen: old.last_seen, in_work: old.in_work })
   }
 
-  return { all, current, currentId, instrument, load, choose, keep }
+  return { all, current, currentId, instrument, subject, query, load, choose, keep }
 })
