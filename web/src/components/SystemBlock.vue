@@ -111,7 +111,7 @@ defineExpose({ measure })
 </template>
 
 <style scoped>
-.system { position: relative; break-inside: avoid; cursor: pointer; padding-bottom: 6px; }
+.system { position: relative; scroll-margin-top: 56px; break-inside: avoid; cursor: pointer; padding-bottom: 6px; }
 .staff { line-height: 0; }
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
 .staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }

@@ -209,14 +209,14 @@ useKeys((event) => {
 <style scoped>
 .desk > header { display: flex; align-items: baseline; gap: 14px; padding: 14px 28px 4px; flex-wrap: wrap; }
 .tools { margin-left: auto; display: flex; gap: 4px; }
-.hear { padding: 2px 28px 0; }
+.hear { padding: 4px 28px; position: sticky; top: 0; z-index: 3; background: var(--paper); }
 .tabs { display: flex; gap: 4px; border-bottom: 1px solid var(--rule); margin-bottom: 10px; }
 .tabs button { padding: 4px 8px; cursor: pointer; font-family: var(--v-font-heading); font-size: 1.05rem; }
 .tabs [aria-selected='true'] { font-weight: 600; box-shadow: inset 0 -3px 0 var(--moss); }
 .refusal { margin: 4px 28px; }
 .warnings { padding: 0 28px 4px; }
 .columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: 22px; padding: 6px 28px 40px; align-items: start; }
-.side { position: sticky; top: 12px; max-height: calc(100vh - 24px); overflow-y: auto; }
+.side { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; }
 @media print { .tools, .hear, .choices, .side, .state, .refusal, .warnings { display: none !important; } .columns { display: block; padding: 0 2mm; } .desk > header { padding: 0 2mm 4px; } }
 @media (max-width: 1050px) { .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; } .side { position: static; max-height: none; } .desk > header { padding: 12px 14px 4px; } }
 </style>
