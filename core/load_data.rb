@@ -10,9 +10,26 @@ module FawnmossData
 
   # Returns a Fawnmoss::Catalogue.
   def self.load
-    instruments, skills, weights, drills = %w[instruments skills weights drills].map do |name|
-      YAML.safe_load_file(File.join(FOLDER, "#{name}.yml"), aliases: true)
-    end
-    Fawnmoss::Catalogue.new(instruments:, skills:, weights:, drills:)
+    instruments, weights, drills, warm_ups, sizes = %w[instruments weights drills warm_ups sizes].map { read("#{_1}.yml") }
+    Fawnmoss::Catalogue.new(instruments:, weights:, drills:, warm_ups:, sizes:, skills: skills(FOLDER))
   end
+
+  def self.read(name) = YAML.safe_load_file(File.join(FOLDER, name), aliases: true)
+
+  # The entries of all stages in order, each with the file and line it stands at.
+  def self.skills(folder)
+    Dir[File.join(folder, 'skills/*.yml')].flat_map do |path|
+      stage(YAML.parse_file(path), File.basename(path))
+    end
+  end
+
+  # document: the parsed YAML tree, whose nodes know their lines.
+  def self.stage(document, file)
+    stage = document.to_ruby
+    nodes = document.root.children.each_slice(2).find { |key, _| key.value == 'skills' }.last.children
+    stage.fetch('skills').zip(nodes).map do |entry, node|
+      { 'stage' => stage.fetch('stage'), 'area' => stage.fetch('area'), **entry, 'file' => "skills/#{file}", 'line' => node.start_line + 1 }
+    end
+  end
+  private_class_method :read, :stage
 end

@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
+require 'date'
 require 'diff/lcs'
 require 'json'
 require 'midilib'
 require 'nokogiri'
 require 'stringio'
 require 'strscan'
+require 'tsort'
 require 'zeitwerk'
 require 'zip'
 

@@ -212,7 +212,7 @@ RSpec.describe Fawnmoss::Analysis do
 
   it 'asks only for skills that exist for the instrument' do
     %w[violin viola cello bass].each do |id|
-      ids = catalogue.skills_for(id).map(&:id)
+      ids = catalogue.path(id).ids
       Dir[File.join(__dir__, '../../demo/tunes/*.abc')].each do |file|
         score = Fawnmoss::Notation::Abc.read(File.read(file))
         [-2, -1, 0, 1].each do |octaves|

@@ -1,26 +1,24 @@
 # frozen_string_literal: true
 
 require_relative 'spec_helper'
-require 'date'
 
-# Rules: the guide's page on the path.
+# Rules and numbers: the guide's page on the path.
 RSpec.describe Fawnmoss::Path do
-  let(:today) { Date.new(2026, 3, 9) }
+  include PathSteps
 
-  # marks('bow.slur', '1-2 2-3') : value 2 one day ago... written as days-ago:value
-  def marks(skill, text)
-    text.split.map do |mark|
-      days, value = mark.split(':').map(&:to_i)
-      described_class::Mark.new(skill:, value:, on: today - days, note: nil)
-    end
-  end
+  let(:map) { catalogue.path('violin') }
 
-  def state(text) = described_class::States.new(marks('bow.slur', text), today:).of('bow.slur')
+  def state(text, **options) = states(marks('bow.slur', text), **options).of('bow.slur')
 
   it 'derives states from marks' do
     { '' => :untouched, '9:1' => :started, '9:2' => :started, '9:2 9:2' => :started, '9:2 2:2' => :steady, '9:2 2:1' => :started,
-      '9:1 5:2 1:3' => :steady, '9:2 5:2 1:3' => :secure, '6:2 5:2 1:3' => :steady, '9:2 5:2 1:2' => :steady,
-      '60:2 50:2' => :rusty, '60:2 50:3 40:3' => :rusty, '29:1' => :started, '40:2 27:2' => :steady }
+      '9:1 5:2 1:3' => :steady, '9:2 5:2 1:3' => :secure, '6:2 5:2 1:3' => :steady, '9:2 5:2 1:2' => :steady, '8:3 4:2 1:2' => :secure, '8:2 5:2 1:3' => :secure, '7:2 5:2 1:3' => :steady,
+      '60:2 50:2' => :rusty, '60:2 50:3 40:3' => :rusty, '29:1' => :started, '40:2 27:2' => :steady, '40:2 28:2' => :rusty }
+      .each { |text, name| expect([text, state(text).name]).to eq([text, name]) }
+  end
+
+  it 'counts several marks of a day once, so that a second good mark never takes anything away' do
+    { '20:2 9:2 9:2' => :steady, '9:2 5:3 1:2 1:2 1:2' => :secure, '9:2 5:2 1:0 1:2' => :started, '9:2 5:2 1:3 1:2' => :secure }
       .each { |text, name| expect([text, state(text).name]).to eq([text, name]) }
   end
 
@@ -34,14 +32,51 @@ RSpec.describe Fawnmoss::Path do
     expect(['60:2 50:2', '9:2 2:2', '9:2'].map { state(_1).had? }).to eq([true, true, false])
   end
 
+  it 'takes the numbers from the rules of the studio' do
+    patient = described_class::Rules.build('rusty_days' => 90, 'secure_marks' => 4)
+    expect(state('60:2 50:2', rules: patient).name).to eq(:steady)
+    expect(state('9:2 5:2 1:3', rules: patient).name).to eq(:steady)
+    expect(described_class::Rules.build(nil)).to eq(described_class::Rules::DEFAULTS)
+    { { 'rusty_days' => 2 } => 'rusty_days', { 'luck' => 7 } => 'luck', { 'reviews' => [7, 3] } => 'reviews', { 'good' => '2' } => 'good',
+      { 'secure_marks' => 1 } => 'secure_marks', { 'reviews' => [] } => 'reviews' }.each do |wrong, field|
+      expect { described_class::Rules.build(wrong) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.where[:field]).to eq(field) }
+    end
+  end
+
+  it 'holds what hurt until it is cleared, and says so' do
+    hold = described_class::Hold.new(skill: 'bow.slur', on: today - 2, from: 'lesson', note: 'wrist')
+    held = state('9:2 2:2', holds: [hold])
+    expect(held).to have_attributes(name: :steady, held: true, why: 'Held. It hurt on 7 March (told from a lesson): wrist. steady since 7 March: 2, 2')
+    expect(state('9:2 2:2')).to have_attributes(held: false)
+  end
+
+  it 'passes over marks that lie after today: a clock may have been set back' do
+    expect(state('9:2 2:2 -3:0').name).to eq(:steady)
+  end
+
+  it 'counts a skill as used by what rests on it: who plays slurred scales has not let the bow hold go' do
+    old = marks('bow.hold', '60:2 50:2')
+    busy = old + marks('scale.slur-2', '12:2 5:2')
+    expect(states(busy, map:).name('bow.hold')).to eq(:steady)
+    expect(states(busy).name('bow.hold')).to eq(:rusty)
+    expect(states(busy, map:, rules: described_class::Rules.build('kept_up' => 0)).name('bow.hold')).to eq(:rusty)
+    expect(states(old + marks('scale.slur-2', '5:1'), map:).name('bow.hold')).to eq(:rusty)
+    expect(states(old + marks('scale.slur-2', '5:2'), map:).used_on('bow.hold')).to eq(today - 5)
+  end
+
+  it 'looks again 1, 3, 7, 14, 28 days after marks that succeed, tomorrow after one that fails' do
+    due = ->(text) { described_class::Review.due(map, states(marks('bow.slur', text)), today: today + 400).first.due }
+    expect(['2:2', '5:2 2:2', '8:2 5:2 2:2', '9:2 8:2 5:2 2:2', '12:2 9:2 8:2 5:2 2:3', '20:2 12:2 9:2 8:2 5:2 2:3', '5:3 2:0'].map { (due.call(_1) - (today - 2)).to_i })
+      .to eq([1, 3, 7, 14, 28, 28, 1])
+    now = described_class::Review.due(map, states(marks('bow.slur', '30:2 20:2') + marks('bow.hold', '4:2 1:2') + marks('sound.open', '9:1')), today:)
+    expect(now.map { [_1.skill, _1.over] }).to eq([['bow.slur', 17], ['sound.open', 8]])
+    expect(now.map(&:why)).to eq(['good 2 days in a row, last on 17 February', 'it was 1 on 28 February'])
+  end
+
   describe 'readiness' do
-    let(:skills) { catalogue.skills_for('violin').to_h { [_1.id, _1] } }
     let(:melody) { chart(tune('D E F G|A B c d|', key: 'G')) }
 
-    def readiness(*had)
-      steady = had.flat_map { marks(_1, '9:2 2:2') }
-      described_class::Readiness.of(melody, described_class::States.new(steady, today:), skills)
-    end
+    def readiness(*had, of: melody) = described_class::Readiness.of(of, states(steady(*had)), map)
 
     it 'names the unmet demands with their bars and the share of notes without any' do
       almost = readiness('sound.open', 'rhythm.plain', 'left.first-fingers', 'crossing.next', 'pattern.2-3-close')
@@ -49,46 +84,105 @@ RSpec.describe Fawnmoss::Path do
     end
 
     it 'plays now when nothing is unmet, and is for later when much is' do
-      all = melody.demand_bars.keys
-      expect(readiness(*all)).to have_attributes(level: :plays_now, share: 1, unmet: {})
+      expect(readiness(*melody.demand_bars.keys)).to have_attributes(level: :plays_now, share: 1, unmet: {}, unlock: [])
       expect(readiness('sound.open')).to have_attributes(level: :later)
     end
 
-    it 'does not call a tune a lesson when the one thing it asks for needs more first' do
-      expect(readiness('sound.open', 'rhythm.plain', 'left.first-fingers', 'crossing.next', 'pattern.1-2-close')).to have_attributes(level: :teaches_one)
-      melody = chart(tune('D E =F G|'))
-      states = described_class::States.new(%w[sound.open rhythm.plain left.first-fingers].flat_map { marks(_1, '9:2 2:2') }, today:)
-      expect(described_class::Readiness.of(melody, states, skills).level).to eq(:two_or_three) # low 2 needs high 2
+    it 'does not call a tune a lesson when the one thing it asks for needs more first, and says what would unlock it' do
+      low = chart(tune('D E =F G|'))
+      found = readiness('sound.open', 'rhythm.plain', 'left.first-fingers', of: low)
+      expect(found.level).to eq(:two_or_three) # low 2 needs high 2
+      expect(found.unlock.last(2)).to eq(%w[pattern.2-3-close pattern.1-2-close])
+      expect(found.unlock & %w[sound.open rhythm.plain]).to be_empty
     end
 
-    it 'never falls when a good mark is added' do
-      demanded = melody.demand_bars.keys
-      shares = demanded.each_index.map { |count| readiness(*demanded.first(count)).share }
-      expect(shares).to eq(shares.sort)
+    it 'does not ask for what the studio does not teach as a skill of its own' do
+      short = described_class::StudioPath.new([described_class::Change.hide('crossing.next')]).skills(catalogue.skills)
+      found = described_class::Readiness.of(melody, states(steady('sound.open', 'rhythm.plain', 'left.first-fingers')), described_class::SkillMap.for(short, 'violin', ['french']))
+      expect(found.unmet.keys).to eq(%w[pattern.2-3-close pattern.1-2-close])
+    end
+
+    it 'never falls when a good mark is added, whatever the marks were' do
+      random = Random.new(11)
+      60.times do
+        had = random_marks(random, melody.demand_bars.keys, 14)
+        before = described_class::Readiness.of(melody, states(had), map).share
+        melody.demand_bars.each_key do |id|
+          more = [2, 3].map { |value| described_class::Readiness.of(melody, states([*had, mark(id, value, 0)]), map).share }
+          expect(more.min).to be >= before
+        end
+      end
     end
   end
 
   describe 'next skills' do
-    def proposals(had, wanted: [])
-      steady = had.flat_map { marks(_1, '9:2 2:2') }
-      described_class::NextSkills.new(catalogue.skills_for('violin'), described_class::States.new(steady, today:), wanted:).list
-    end
+    def proposals(had, wanted: [], count: 2, **options) = described_class::NextSkills.new(map, states(had.is_a?(Array) && had.first.is_a?(String) ? steady(*had) : had, **options), wanted:).list(count)
 
-    it 'begins at the beginning, one thing that opens everything' do
-      expect(proposals([]).map { _1.skill.id }).to eq(['body.ready'])
-      expect(proposals([]).first.reasons.first).to match(/opens the way to \d+ more/)
+    it 'begins at the beginning, with what opens everything' do
+      expect(proposals([]).map { _1.skill.id }).to eq(%w[body.ready body.care])
+      expect(proposals([]).first.reasons.first).to eq('opens the way to 102 more')
     end
 
     it 'proposes two at most, only what is prepared for, the widest door first' do
-      ids = proposals(%w[body.ready bow.hold sound.open]).map { _1.skill.id }
-      expect(ids).to contain_exactly('rhythm.plain', 'left.first-fingers')
-      expect(ids.first).to eq('rhythm.plain')
+      found = proposals(%w[body.ready body.shoulders body.hold-up rhythm.beat], count: 99)
+      expect(found.map { _1.skill.needs }.flatten - %w[body.ready body.shoulders body.hold-up rhythm.beat]).to be_empty
+      doors = found.map { |one| one.reasons.first[/\d+/].to_i }
+      expect(doors).to eq(doors.sort.reverse)
+      expect(proposals(%w[body.ready]).size).to eq(2)
+    end
+
+    it 'puts posture, tone and intonation before speed and tunes when doors are alike' do
+      had = map.ids - %w[body.care tune.expression]
+      expect(proposals(had).map { _1.skill.id }).to eq(%w[body.care tune.expression])
     end
 
     it 'breaks a tie by what a tune in work asks for' do
-      had = catalogue.skills_for('violin').map(&:id) - %w[rhythm.triplet rhythm.six-eight]
+      had = map.ids - %w[rhythm.triplet rhythm.six-eight]
       expect(proposals(had, wanted: ['rhythm.triplet']).first.skill.id).to eq('rhythm.triplet')
       expect(proposals(had).first.skill.id).to eq('rhythm.six-eight')
+    end
+
+    it 'leaves out what pain holds' do
+      held = [described_class::Hold.new(skill: 'body.ready', on: today, from: 'lesson', note: '')]
+      expect(proposals([], holds: held).map { _1.skill.id }).to eq(['body.care'])
+    end
+  end
+
+  describe 'what wants the teacher’s eye' do
+    def looks(list, holds: [], **about)
+      described_class::Attention.new(map, states(list, holds:), today:, holds:).list(last_seen: list.map(&:on).max, **about).map { [_1.kind, _1.words] }
+    end
+
+    it 'is pain first, then who was long not seen, stuck and rusty, and a measurement that is due' do
+      list = marks('bow.hold', '70:1 50:1 30:1') + marks('body.ready', '60:2 50:2')
+      hold = described_class::Hold.new(skill: 'bow.hold', on: today - 1, from: 'card', note: '')
+      found = looks(list, holds: [hold], birth_year: 2017, measured_on: today - 200)
+      expect(found.map(&:first)).to eq(%w[pain unseen stuck rusty fit])
+      expect(found.to_h).to match('pain' => /It hurt on 8 March.*The whole bow hold rests until you clear it/, 'unseen' => 'Not seen for 30 days.',
+                                  'stuck' => 'Stuck since 29 December: The whole bow hold. Try an easier step: First finger on its side.', 'rusty' => 'Rusty: Balanced and loose.', 'fit' => /21 August 2025/)
+    end
+
+    it 'calls nobody stuck before three weeks, and measures grown-ups no more' do
+      expect(looks(marks('bow.hold', '22:1 12:1 2:1')).map(&:first)).to eq([])
+      expect(looks(marks('bow.hold', '23:1 12:1 2:1')).map(&:first)).to eq(['stuck'])
+      expect(looks(marks('bow.hold', '2:2'), birth_year: 1980, measured_on: today - 999)).to eq([])
+      expect(looks([])).to eq([['new', 'No marks yet: start with the first stones of the path.']])
+    end
+  end
+
+  it 'keeps of years of marks what still decides the state, whatever the rules are' do
+    random = Random.new(5)
+    rules = [nil, { 'secure_marks' => 6, 'steady_marks' => 4 }, { 'good' => 3 }, { 'good' => 1, 'stuck_days' => 7 }].map { described_class::Rules.build(_1) }
+    200.times do
+      all = random_marks(random, ['bow.slur'], 40).sort_by.with_index { |mark, at| [mark.on, at] }
+      tail = described_class::Tail.of(all)
+      rules.each do |rule|
+        whole, short = [all, tail].map { states(_1, rules: rule) }
+        expect([short.name('bow.slur'), [short.good_in_a_row('bow.slur'), 8].min]).to eq([whole.name('bow.slur'), [whole.good_in_a_row('bow.slur'), 8].min])
+        stuck = [whole, short].map { described_class::Attention.new(map, _1, today:, rules: rule).stuck_skills.map(&:last) }
+        expect(stuck.uniq.size).to eq(1)
+      end
+      expect(tail.size).to be <= 60
     end
   end
 
@@ -96,23 +190,5 @@ RSpec.describe Fawnmoss::Path do
     weeks = described_class::Progress.weekly(marks('bow.slur', '30:1 20:2 10:2 2:3'), ['bow.slur'], today:, weeks: 5)
     expect(weeks.map { [_1.started, _1.steady, _1.secure] }).to eq([[1, 0, 0], [1, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])
     expect(weeks.last.on).to eq(today)
-  end
-
-  describe 'the shipped skills' do
-    it 'load, with every text, for every instrument' do
-      expect(catalogue.skills.size).to be >= 12
-      catalogue.skills.each do |skill|
-        expect([skill.task.size, skill.checks.size, skill.faults.flat_map(&:values).map(&:size).min]).to match([be > 30, be_between(2, 4), be > 5])
-      end
-      Fawnmoss::Catalogue::INSTRUMENTS.each { |id| expect(catalogue.skills_for(id).size).to be >= 12 }
-    end
-
-    it 'are refused when one needs what does not come before it, stands twice or lacks a text' do
-      good = { 'id' => 'a', 'name' => 'A', 'area' => 'x', 'instruments' => ['violin'], 'needs' => [], 'task' => 't', 'checks' => [], 'faults' => {}, 'days' => 1 }
-      list = ->(*entries) { described_class::Skill.list_from_data(entries) }
-      expect { list.call(good.merge('needs' => ['b']), good.merge('id' => 'b')) }.to raise_error(Fawnmoss::InvalidInput, /needs b/)
-      expect { list.call(good, good) }.to raise_error(Fawnmoss::InvalidInput, /twice/)
-      expect { list.call(good.except('task')) }.to raise_error(Fawnmoss::InvalidInput, /task/)
-    end
   end
 end

@@ -133,7 +133,7 @@ RSpec.describe Fawnmoss::Practice do
 
   describe 'the friendliest key' do
     let(:melody) { tune('E F G A|B A G F|E4|', key: 'Em') }
-    let(:had) { %w[sound.open rhythm.plain crossing.next left.first-fingers pattern.2-3-close] }
+    let(:had) { %w[sound.open rhythm.plain rhythm.long crossing.next left.first-fingers pattern.2-3-close] }
 
     it 'puts keys without anything new first, then the cheaper ones' do
       list = described_class::FriendlyKeys.new(melody, catalogue).list(Fawnmoss::Chart::Request.build(instrument: instrument('violin'), had:))

@@ -36,6 +36,8 @@ RSpec.describe 'the core' do
     stages = %w[theory instrument score notation fingering bowing analysis chart practice path]
     wrong = sources.flat_map do |file|
       stage = file[%r{lib/fawnmoss/(\w+)/}, 1] or next []
+      next [] if stage == stages.last
+
       later = stages.drop(stages.index(stage) + 1).map { _1.split('_').map(&:capitalize).join }
       File.read(file).gsub(/#.*/, '').scan(/\b(#{later.join('|')})::/).flatten.uniq.map { "#{File.basename(file)} uses #{_1}" }
     end

@@ -2,6 +2,7 @@
 
 require_relative '../load_data'
 require_relative 'support/trade'
+require_relative 'support/path_steps'
 
 RSpec.configure do |config|
   config.include Trade

@@ -4,16 +4,19 @@ module Fawnmoss
   # The data that ships with Fawnmoss, read at the edge and handed in: instruments, skills, cost weights, drills.
   class Catalogue
     INSTRUMENTS = %w[violin viola cello bass].freeze
+    SCHOOLS = %w[french 1-2-4].freeze # of a pupil of whom nothing else is known
     KEPT = 12 # settings whose fingering tables are kept
 
-    attr_reader :skills, :drills
+    attr_reader :skills, :drills, :warm_ups, :sizes
 
-    # instruments, weights: hashes as in core/data/*.yml. skills, drills: lists of entries.
-    def initialize(instruments:, skills:, weights:, drills:)
+    # instruments, weights, warm_ups, sizes: hashes as in core/data/*.yml. drills: list of entries; skills: as FawnmossData.skills.
+    def initialize(instruments:, skills:, weights:, drills:, warm_ups:, sizes:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @drills = Analysis::Drill.table(drills)
-      @skills = Path::Skill.list_from_data(skills)
+      @skills = Path::SkillReader.read(skills)
+      @warm_ups = warm_ups.freeze
+      @sizes = sizes.freeze
       @tables = {}
       freeze
     end
@@ -46,11 +49,8 @@ module Fawnmoss
                              learnt: request.learnt, tempo:)
     end
 
-    # Skills that belong to an instrument, in path order, each needing only skills of that instrument.
-    def skills_for(instrument_id)
-      own = skills.select { _1.for?(instrument_id) }
-      ids = own.map(&:id)
-      own.map { |skill| skill.copy(needs: skill.needs & ids) }
-    end
+    # The path of an instrument as it ships. schools: of the pupil, such as ['french', '1-2-4'].
+    #   catalogue.path('violin')['bow.slur'].name # => "Two notes in one bow"
+    def path(instrument_id, schools = SCHOOLS) = Path::SkillMap.for(skills, instrument_id, schools)
   end
 end

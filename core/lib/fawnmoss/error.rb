@@ -2,7 +2,7 @@
 
 module Fawnmoss
   # The root of everything that can be wrong with what a person typed or uploaded.
-  # where: any of bar, beat, line, column, field (numbers from 1, pick-up bar 0). remedy: what to do, one sentence.
+  # where: any of file, bar, beat, line, column, field (numbers from 1, pick-up bar 0). remedy: what to do, one sentence.
   #   Error.new('no key', where: { line: 4 }, remedy: 'Add K:G.').text
   #   # => "line 4: no key. Add K:G."
   class Error < StandardError
@@ -16,7 +16,7 @@ module Fawnmoss
 
     # The whole message in one line: place, what is wrong, what to do.
     def text
-      place = where.slice(:field, :line, :column, :bar, :beat).map { |name, value| "#{name} #{value}" }.join(', ')
+      place = where.slice(:file, :field, :line, :column, :bar, :beat).map { |name, value| "#{name} #{value}" }.join(', ')
       [[place, message].reject(&:empty?).join(': '), remedy].compact.join('. ').sub(/([^.?!])\z/, '\1.')
     end
 

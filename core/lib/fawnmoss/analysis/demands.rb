@@ -5,6 +5,8 @@ module Fawnmoss
     # What a chart asks of a pupil: skill ids for every note, and the bars where each is asked for.
     class Demands
       JOINS = { slur: 'bow.slur', stop: 'bow.same-way', hook: 'bow.hook', lift: 'bow.lift', recovery: 'bow.recovery' }.freeze
+      SIGNS = { trill: 'ornament.trill', staccato: 'bow.staccato', accent: 'bow.accent', off_string: 'bow.off-string' }.freeze
+      BLOCKS = { '1-2-4' => 'left.block', '1-2-3-4' => 'left.four-semitones' }.freeze
       PATTERNS = { [2, :high] => 'pattern.2-3-close', [2, :low] => 'pattern.1-2-close', [3, :high] => 'pattern.3-4-close', [1, :low] => 'pattern.low-1' }.freeze
 
       # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
@@ -22,7 +24,7 @@ module Fawnmoss
       # Array of arrays of skill ids, one per note, in path order within a note.
       def per_note
         @per_note ||= @sounds.each_index.flat_map do |at|
-          shared = [*crossing(at), *JOINS[@joins[at]], ('left.double-stop' if @places[at].double?)].compact
+          shared = [*crossing(at), *bow(at), ('left.double-stop' if @places[at].double?)].compact
           @sounds[at].each_with_index.map { |note, part| ['sound.open', *rhythm(note), *left_hand(@places[at].parts[part]), *shared].uniq.freeze }
         end
       end
@@ -39,13 +41,26 @@ module Fawnmoss
 
       def rhythm(note)
         written = note.note
-        ids = [written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain']
-        ids << 'rhythm.triplet' if written.triplet
+        ids = [written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain', *length(written)]
         ids << 'rhythm.dotted' if written.dots.positive? && written.duration != 3 && !@compound
         ids << 'rhythm.six-eight' if @compound
         ids << 'rhythm.pick-up' if note.bar.zero?
-        ids << 'ornament.trill' if written.graces || written.marks.include?(:trill)
-        ids
+        [*ids, *SIGNS.filter_map { |sign, skill| skill if written.marks.include?(sign) }, *('ornament.grace' if written.graces)]
+      end
+
+      def length(written)
+        return ['rhythm.triplet'] if written.triplet
+        return ['rhythm.sixteenths'] if written.duration < 1/2r
+
+        written.duration >= 3 && !@compound ? ['rhythm.long'] : []
+      end
+
+      # How a note is joined to the one before; in a slur also whether it is the third or a later one, or on another string.
+      def bow(at)
+        join = @joins[at]
+        return [*JOINS[join]] unless join == :slur
+
+        [JOINS[join], ('bow.slur-three' if @joins[at - 1] == :slur), ('bow.slur-across' unless @places[at - 1].apart(@places[at]).zero?)].compact
       end
 
       def left_hand(place)
@@ -54,7 +69,7 @@ module Fawnmoss
         @left_hand[[place.finger, place.placement, place.hand.name]] ||= case @instrument.hand
                                                                          when Instrument::Hands::Letters then upper(place)
                                                                          when Instrument::Hands::Cello then low(place, 'left.first-fingers')
-                                                                         else low(place, 'left.block')
+                                                                         else low(place, BLOCKS.fetch(@instrument.bass_hand))
                                                                          end
       end
 

@@ -22,7 +22,7 @@ module Fawnmoss
       # mm rounded to a tenth.
       def self.for(instrument, length:, temperament: 'equal')
         instrument.tapes.map do |tape|
-          { **tape.transform_keys(&:to_sym), mm: distance(length:, semitones: tape['semitones'], temperament:).round(1) }
+          { **tape.slice('semitones', 'finger', 'position').transform_keys(&:to_sym), mm: distance(length:, semitones: tape['semitones'], temperament:).round(1) }
         end
       end
     end

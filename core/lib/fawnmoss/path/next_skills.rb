@@ -7,33 +7,38 @@ module Fawnmoss
       # One proposal. skill: Skill; reasons: sentences.
       Proposal = Value.of(:skill, :reasons)
 
-      # skills: the instrument's, in path order; states: States; wanted: skill ids that tunes in progress still ask for.
-      def initialize(skills, states, wanted: [])
-        @skills = skills
+      # Posture, tone and intonation come before speed and repertoire (guide page on the path).
+      LATER = ['scale', 'tune', 'bow craft', 'position'].freeze
+
+      # map: SkillMap; states: States; wanted: skill ids that tunes in progress still ask for; also: ids to count as had, for
+      # looking lessons ahead.
+      def initialize(map, states, wanted: [], also: [])
+        @map = map
         @states = states
         @wanted = wanted
+        @had = map.bits(map.ids.select { states.had?(_1) || also.include?(_1) })
       end
 
-      # Open skills whose needs are had, ranked: what unblocks most, the area furthest behind, what a tune in progress
-      # needs, then the order of the path. At most two new things a lesson.
+      # Open skills whose needs are had, ranked: what unblocks most, posture and tone before speed and tunes, the area furthest
+      # behind, what a tune in progress needs, then the order of the path, which the teacher may change. What pain holds is left out.
+      #   NextSkills.new(map, states).list.map { _1.skill.id } # => ["body.ready", "body.care"]
       def list(count = 2)
-        open = @skills.reject { @states.had?(_1.id) }.select { |skill| skill.needs.all? { @states.had?(_1) } }
-        open.sort_by { |skill| [-unblocks(skill), share_of(skill.area), @wanted.include?(skill.id) ? 0 : 1, skill.order] }
+        open.sort_by { |skill| [-unblocks(skill), LATER.include?(skill.area) ? 1 : 0, share_of(skill.area), @wanted.include?(skill.id) ? 0 : 1, skill.order] }
             .first(count).map { Proposal.new(skill: _1, reasons: reasons(_1)) }
       end
 
+      # How many skills that are not had wait for this one, directly or further on.
+      def unblocks(skill) = (@map.after(skill.id) & ~@had).digits(2).sum
+
       private
 
-      # How many untaught skills wait for this one, directly or further on.
-      def unblocks(skill)
-        waiting = [skill.id]
-        @skills.each { |other| waiting << other.id if !@states.had?(other.id) && other.needs.intersect?(waiting) }
-        waiting.uniq.size - 1
+      def open
+        @map.skills.select { |skill| @had.nobits?(@map.bit(skill.id)) && @map.open?(skill, @had) && !@states.held?(skill.id) }
       end
 
       # Share of an area's skills that are had.
       def share_of(area)
-        @shares ||= @skills.group_by(&:area).transform_values { |skills| Rational(skills.count { @states.had?(_1.id) }, skills.size) }
+        @shares ||= @map.skills.group_by(&:area).transform_values { |skills| Rational((@map.bits(skills.map(&:id)) & @had).digits(2).sum, skills.size) }
         @shares.fetch(area)
       end
 

@@ -2,28 +2,29 @@
 
 module Fawnmoss
   module Path
-    # One thing a pupil learns, as in core/data/skills.yml. id: 'pattern.2-3-close'; name: plain words; area; instruments:
-    # ids; needs: ids of skills to have first; task: what to do; checks: things seen or heard; faults: [{ fault:, remedy: }];
-    # days: typical days before the next; caution: sentence or nil; order: place in the path.
-    Skill = Value.of(:id, :name, :area, :instruments, :needs, :task, :checks, :faults, :days, :caution, :order) do
-      # Raises InvalidInput naming the skill when a text is missing, an id unknown or double, or needs run in a circle.
-      def self.list_from_data(entries)
-        skills = entries.each_with_index.map { |data, order| from_data(data, order) }
-        SkillList.check(skills)
-        skills.freeze
+    # One thing a pupil learns, as in core/data/skills. id: 'pattern.2-3-close'; name: plain words; stage, area: words;
+    # instruments: ids; needs: ids of skills to have first; task: what to do; checks: things seen or heard, yes or no; faults:
+    # [{ fault:, remedy: }]; days: typical before the next; caution: sentence or nil; school: 'french', 'german', '1-2-4', '1-2-3-4'
+    # or nil for all; tempo: goal in quarters a minute or nil; variants: [{ instruments:, school:, texts: }]; order: place in the
+    # path; own: true when the studio added it.
+    Skill = Value.of(:id, :name, :stage, :area, :instruments, :needs, :task, :checks, :faults, :days, :caution, :school, :tempo, :variants, :order,
+                     :own) do
+      def for?(instrument_id, schools) = instruments.include?(instrument_id) && (school.nil? || schools.include?(school))
+
+      # The skill as an instrument and a pupil's schools have it.
+      #   skill.worded('cello', ['french']).task # => "Sit at the front of the chair. ..."
+      def worded(instrument_id, schools)
+        variants.select { |one| fits?(one, instrument_id, schools) }.inject(self) { |skill, one| skill.copy(**one[:texts]) }
       end
 
-      def self.from_data(data, order)
-        faults = data.fetch('faults').map { |fault, remedy| { fault:, remedy: } }
-        new(id: data.fetch('id'), name: data.fetch('name'), area: data.fetch('area'), instruments: data.fetch('instruments'),
-            needs: data.fetch('needs'), task: data.fetch('task'), checks: data.fetch('checks'), faults:,
-            days: data.fetch('days'), caution: data['caution'], order:)
-      rescue KeyError => e
-        raise InvalidInput.new("skill #{data['id'].inspect} has no #{e.key}", where: { field: 'skills.yml' }, remedy: 'Add it.')
-      end
-      private_class_method :from_data
+      private
 
-      def for?(instrument_id) = instruments.include?(instrument_id)
+      def fits?(variant, instrument_id, schools)
+        (variant[:instruments].nil? || variant[:instruments].include?(instrument_id)) && (variant[:school].nil? || schools.include?(variant[:school]))
+      end
     end
+
+    # The texts that a variant, or a studio, may word otherwise.
+    Skill::TEXTS = %i[name task checks faults caution].freeze
   end
 end

@@ -3,47 +3,93 @@
 module Fawnmoss
   module Path
     # Derives states from marks by the rules of the guide's path page: steady, the last two marks 2 or more on different
-    # days; secure, the last three 2 or more with a 3, over at least seven days; rusty, was that, nothing for 28 days.
+    # days; secure, the last three 2 or more with a 3, over at least seven days; rusty, was that, nothing for 28 days. A second
+    # good mark on one day never takes anything away. With a map of the path, a good mark of what rests on a skill counts as using
+    # it: who plays scales has not let the bow hold go rusty.
     class States
-      RULES = { secure_days: 7, rusty_days: 28 }.freeze
-
-      # marks: Path::Mark list in any order; today: Date.
-      def initialize(marks, today:, rules: RULES)
-        @marks = marks.group_by(&:skill).transform_values { |list| list.sort_by.with_index { |mark, order| [mark.on, order] } }
+      # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
+      # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
+      def initialize(marks, today:, rules: Rules::DEFAULTS, holds: [], map: nil)
+        @marks = marks.reject { today && _1.on > today }.group_by(&:skill).transform_values { |list| list.sort_by.with_index { |mark, order| [mark.on, order] } }
         @today = today
         @rules = rules
+        @held = holds.to_h { [_1.skill, _1] }
+        @used = map && rules.kept_up == 1 ? map.latest(last_good) : {}
+        @names = {}
       end
 
       # State of a skill id.
       #   States.new([], today:).of('bow.slur').name # => :untouched
       def of(skill)
         marks = @marks[skill]
-        return State.new(name: :untouched, why: 'no marks yet') unless marks
+        held = @held.key?(skill)
+        return State.new(name: :untouched, why: [hold_words(skill), 'no marks yet'].compact.join(' '), held:) unless marks
 
         known = standing(marks)
-        last = marks.last.on
-        return rusty(known, last) if known != :started && (@today - last).to_i >= @rules[:rusty_days]
-
-        State.new(name: known, why: "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}", last_on: last)
+        State.new(name: name(skill), why: [hold_words(skill), why(known, name(skill), marks)].compact.join(' '), last_on: marks.last.on, held:)
       end
 
-      def had?(skill) = of(skill).had?
+      # The name alone, without the words. :untouched, :started, :steady, :secure or :rusty.
+      def name(skill)
+        @names[skill] ||= named(@marks[skill])
+      end
+
+      def had?(skill) = !%i[untouched started].include?(name(skill))
+      def held?(skill) = @held.key?(skill)
+
+      # Marks of a skill, oldest first; [] when there are none.
+      def marks(skill) = @marks.fetch(skill, [])
+
+      # The day a skill was last marked, or last used in something that rests on it and went well. nil without marks.
+      def used_on(skill) = [@marks[skill]&.last&.on, @marks[skill] && @used[skill]].compact.max
+
+      # Ids that have marks.
+      def touched = @marks.keys
+
+      # On how many days in a row the skill went well, up to now.
+      def good_in_a_row(skill) = good_days(marks(skill)).size
 
       private
 
-      def rusty(known, last) = State.new(name: :rusty, why: "was #{known}, nothing since #{day(last)}", last_on: last)
+      def named(marks)
+        return :untouched unless marks
 
+        known = standing(marks)
+        known != :started && (@today - used_on(marks.last.skill)).to_i >= @rules.rusty_days ? :rusty : known
+      end
+
+      def why(known, name, marks)
+        return "was #{known}, nothing since #{day(marks.last.on)}" if name == :rusty
+
+        "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}"
+      end
+
+      def hold_words(skill) = @held[skill]&.then { "Held. #{_1.words}" }
+
+      def last_good = @marks.filter_map { |skill, marks| (mark = marks.reverse_each.find { _1.value >= @rules.good }) && [skill, mark.on] }.to_h
+
+      # Several marks of one day count once, by the best of those after the last that failed.
       def standing(marks)
-        return :secure if secure?(marks.last(3))
-        return :steady if steady?(marks.last(2))
+        days = good_days(marks).last([@rules.secure_marks, @rules.steady_marks].max)
+        return :secure if secure?(days.last(@rules.secure_marks))
+        return :steady if days.size >= @rules.steady_marks
 
         :started
       end
 
-      def steady?(two) = two.size == 2 && two.all? { _1.value >= 2 } && two[0].on != two[1].on
+      # [[Date, best value], ...] of the run of good marks at the end.
+      def good_days(marks)
+        run = []
+        marks.reverse_each do |mark|
+          break if mark.value < @rules.good
 
-      def secure?(three)
-        three.size == 3 && three.all? { _1.value >= 2 } && three.any? { _1.value == 3 } && (three.last.on - three.first.on).to_i >= @rules[:secure_days]
+          run.last && run.last[0] == mark.on ? run.last[1] = [run.last[1], mark.value].max : run << [mark.on, mark.value]
+        end
+        run.reverse!
+      end
+
+      def secure?(days)
+        days.size == @rules.secure_marks && days.any? { _1[1] == 3 } && (days.last[0] - days.first[0]).to_i >= @rules.secure_days
       end
 
       # The day of the mark that brought the present standing.

@@ -5,7 +5,7 @@ module Fawnmoss
     # The work on a home card, in the order it is done, with minutes a day that add up to what the pupil has: warm-up in the
     # tune's key, the spots with their drills, the phrases by adding, tempo steps and a whole run (guide page on practice).
     class HomeWork
-      # kind: 'warm-up', 'spot', 'chain', 'tempo' or 'run'; title; steps: sentences in order; minutes: a day, 1 or more; bars:
+      # kind: 'warm-up', 'skill', 'spot', 'chain', 'tempo' or 'run'; title; steps: sentences in order; minutes: a day, 1 or more; bars:
       # printed numbers, [] for the whole tune; tempi: quarters a minute, rising, [] when it has none of its own.
       Item = Value.of(:kind, :title, :steps, :minutes, :bars, :tempi)
       # items: Item list; left_out: titles for which the minutes do not reach.
@@ -41,23 +41,11 @@ remedy: 'Choose forward or backward.')
                   (run_item if run)].compact
         kept = wanted.sort_by.with_index { |item, at| [FIRST.index(item.kind), at] }.first(@minutes)
         items = wanted.select { |item| kept.any? { _1.equal?(item) } }
-        times = share(items.map { SHARES.fetch(_1.kind) })
+        times = Minutes.share(@minutes, items.map { SHARES.fetch(_1.kind) })
         Plan.new(items: items.zip(times).map { |item, own| item.copy(minutes: own) }.freeze, left_out: (wanted - items).map(&:title).freeze)
       end
 
       private
-
-      # Whole minutes in the proportion of the weights, none under one, by largest remainder; they add up.
-      def share(weights)
-        return [] if weights.empty?
-
-        free = @minutes - weights.size
-        exact = weights.map { _1 * free.to_r / weights.sum }
-        whole = exact.map(&:floor)
-        order = exact.each_index.sort_by { |at| [whole[at] - exact[at], at] }
-        order.first(free - whole.sum).each { whole[_1] += 1 }
-        whole.map { _1 + 1 }
-      end
 
       def item(kind, title, steps, bars: [], tempi: []) = Item.new(kind:, title:, steps: steps.freeze, minutes: 0, bars: bars.freeze, tempi: tempi.freeze)
 

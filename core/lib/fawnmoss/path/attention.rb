@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # What about a pupil wants the teacher's eye: pain, long not seen, rusty, stuck, a measurement that is due.
+    class Attention
+      # kind: 'pain', 'new', 'unseen', 'stuck', 'rusty' or 'fit'; words: a sentence; skill: id or nil; since: Date or nil.
+      Look = Value.of(:kind, :words, :skill, :since)
+
+      UNSEEN = 21 # days
+      RECHECK = 182 # days between two looks at a child's size and string length: half a year (guide page on the path)
+      GROWN = 18 # years: from then on nothing is due
+
+      # map: SkillMap; states: States; today: Date; rules: Rules; holds: Hold list.
+      def initialize(map, states, today:, rules: Rules::DEFAULTS, holds: [])
+        @map = map
+        @states = states
+        @today = today
+        @rules = rules
+        @holds = holds
+      end
+
+      # last_seen: Date of the last mark or nil; birth_year, measured_on: Integer and Date or nil. Pain comes first.
+      def list(last_seen:, birth_year: nil, measured_on: nil)
+        return [*pain, Look.new(kind: 'new', words: 'No marks yet: start with the first stones of the path.')] unless last_seen
+
+        [*pain, unseen(last_seen), *stuck, *rusty, fit(birth_year, measured_on)].compact
+      end
+
+      # [[Skill, Date since], ...]: three marks or more under good, the last included, over the days of the rules.
+      def stuck_skills
+        @map.skills.filter_map do |skill|
+          run = @states.marks(skill.id).reverse_each.take_while { _1.value < @rules.good }
+          [skill, run.last.on] if run.size >= 3 && (run.first.on - run.last.on).to_i >= @rules.stuck_days
+        end
+      end
+
+      private
+
+      def pain
+        @holds.map do |hold|
+          about = hold.skill && @map[hold.skill]&.name
+          Look.new(kind: 'pain', words: "#{hold.words}#{" #{about} rests until you clear it." if about} Ask first; pain that stays or comes back belongs with a doctor.",
+                   skill: hold.skill, since: hold.on)
+        end
+      end
+
+      def unseen(last_seen)
+        days = (@today - last_seen).to_i
+        Look.new(kind: 'unseen', words: "Not seen for #{days} days.", since: last_seen) if days >= UNSEEN
+      end
+
+      def stuck
+        stuck_skills.map do |skill, since|
+          Look.new(kind: 'stuck', words: "Stuck since #{day(since)}: #{skill.name}. #{advice(skill)}", skill: skill.id, since:)
+        end
+      end
+
+      # The easier step: a skill it needs that is not secure; else what the usual fault's remedy says.
+      def advice(skill)
+        easier = skill.needs.find { @states.name(_1) != :secure }
+        return "Try an easier step: #{@map[easier].name}." if easier
+
+        "Try: #{skill.faults.first[:remedy]}"
+      end
+
+      def rusty
+        names = @map.skills.select { @states.name(_1.id) == :rusty }.map(&:name)
+        return [] if names.empty?
+
+        [Look.new(kind: 'rusty', words: "Rusty: #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}.")]
+      end
+
+      def fit(birth_year, measured_on)
+        return if birth_year.nil? || measured_on.nil? || @today.year - birth_year >= GROWN || (@today - measured_on).to_i < RECHECK
+
+        Look.new(kind: 'fit', words: "Size and string length were last measured on #{day(measured_on)} #{measured_on.year}: time to look again.", since: measured_on)
+      end
+
+      def day(date) = date.strftime('%-d %B')
+    end
+  end
+end

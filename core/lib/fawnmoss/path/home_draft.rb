@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # The work for home after a lesson, from what happened in it: what was new or wobbled comes every day, what went well is kept
+    # warm, and the minutes add up to the pupil's day.
+    class HomeDraft
+      # What happened with one item of the plan. item: Plan::Item; value: last mark or nil; reached: false when there was no time.
+      Outcome = Value.of(:item, :value, :reached)
+
+      WEIGHTS = { 'warm-up' => 2, 'skill' => 3, 'tune' => 4 }.freeze
+      MOST = 6 # items; more is not done at home
+      HOME = %w[sound scale review new spots tune].freeze
+
+      # outcomes: Outcome list in lesson order; minutes: a day, 3 to 240; warm_up: Practice::Routine::Step list; tempo: { skill id =>
+      # quarters a minute reached }. Returns Practice::HomeWork::Plan.
+      def self.plan(outcomes, map:, minutes:, warm_up: [], tempo: {}) = new(outcomes, map, minutes, warm_up, tempo).plan
+
+      def initialize(outcomes, map, minutes, warm_up, tempo)
+        unless Practice::HomeWork::MINUTES.cover?(minutes)
+          raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.')
+        end
+
+        @outcomes = outcomes.select { HOME.include?(_1.item.kind) && _1.reached }
+        @map = map
+        @minutes = minutes
+        @warm_up = warm_up
+        @tempo = tempo
+      end
+
+      def plan
+        wanted = [*warm_up, *skills, *tunes]
+        kept = wanted.sort_by { |entry| [-entry[:weight], entry[:at]] }.first([@minutes, MOST].min).sort_by { _1[:at] }
+        times = Practice::Minutes.share(@minutes, kept.map { _1[:weight] })
+        Practice::HomeWork::Plan.new(items: kept.zip(times).map { |entry, own| item(entry, own) }.freeze, left_out: (wanted - kept).map { _1[:title] }.freeze)
+      end
+
+      private
+
+      def item(entry, minutes)
+        Practice::HomeWork::Item.new(kind: entry[:kind], title: entry[:title], steps: entry[:steps].compact.freeze, minutes:, bars: [].freeze, tempi: [].freeze)
+      end
+
+      def entry(kind, title, steps, weight, at) = { kind:, title:, steps:, weight:, at: }
+
+      def warm_up
+        return [] if @warm_up.empty?
+
+        [entry('warm-up', 'Warm up', @warm_up.map { "#{_1.name}, #{_1.times} times: #{_1.words}" }, WEIGHTS['warm-up'], 0)]
+      end
+
+      # A weight more for what is new or wobbled.
+      def skills
+        @outcomes.select { _1.item.skill && @map.include?(_1.item.skill) }.each_with_index.map do |outcome, at|
+          skill = @map[outcome.item.skill]
+          entry('skill', skill.name, steps(skill, outcome), WEIGHTS['skill'] + (weak?(outcome) ? 2 : 0), at + 1)
+        end
+      end
+
+      def weak?(outcome) = outcome.item.kind == 'new' || (outcome.value && outcome.value < 2)
+
+      def steps(skill, outcome)
+        [skill.task, "Listen and look for: #{skill.checks.join('; ')}.", goal(skill), (skill.faults.first[:remedy] if weak?(outcome)), skill.caution]
+      end
+
+      def goal(skill)
+        return unless skill.tempo
+
+        from = @tempo[skill.id]
+        from && from < skill.tempo ? "From #{from} toward #{skill.tempo}: up a step only after three good ones in a row." : "At #{from || skill.tempo}."
+      end
+
+      def tunes
+        by_tune = @outcomes.select { _1.item.tune }.group_by { _1.item.tune }
+        by_tune.values.each_with_index.map do |list, at|
+          spots = list.find { _1.item.kind == 'spots' }
+          title = list.last.item.title.sub(/\A(Play|Spots of) /, '')
+          entry('run', title, [(spots && "First the spots: #{spots.item.words}."), 'Then once through as music, without stopping.'], WEIGHTS['tune'], 100 + at)
+        end
+      end
+    end
+  end
+end

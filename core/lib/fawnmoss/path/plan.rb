@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # The lesson plan: what is worth doing now, fitted exactly into the minutes there are, in teaching order.
+    module Plan
+      MINUTES = (5..180)
+      # The order of a lesson (guide page on the path).
+      KINDS = %w[talk warm-up sound scale review rest spots new tune own card].freeze
+
+      # One timed thing. id: stable, such as 'review bow.slur'; kind: of KINDS; title; minutes; reasons: sentences; skill: id or nil;
+      # tune: id or nil; words: what to do; checks: list; caution: or nil; pinned: true when the teacher fixed its minutes.
+      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :words, :checks, :caution, :pinned)
+
+      # items: in order; minutes: of the lesson; spare: minutes that nothing wants; left_out: [[title, reason]] of what did not fit,
+      # the most valuable first; warnings: sentences; value: what the chosen items are worth together, in points.
+      Lesson = Value.of(:items, :minutes, :spare, :left_out, :warnings, :value)
+
+      # situation: Situation. Returns Lesson. Raises InvalidInput naming the field for minutes or wishes that cannot be.
+      def self.for(situation)
+        unless MINUTES.cover?(situation.minutes)
+          raise InvalidInput.new("a lesson of #{situation.minutes} minutes cannot be planned", where: { field: 'minutes' }, remedy: 'From 5 to 180.')
+        end
+
+        Build.new(situation).lesson
+      end
+
+      # The plans of several lessons in a row, supposing that all goes well: what was looked at earns a 2, what was new a 1.
+      # dates: Date list, the first being that of the situation. Returns a Lesson for each.
+      def self.ahead(situation, dates)
+        dates.each_with_object([]) do |date, plans|
+          situation = situation.after(plans.last).copy(wishes: Wishes::NONE) if plans.any?
+          situation = situation.copy(today: date)
+          plans << self.for(situation)
+        end
+      end
+    end
+  end
+end

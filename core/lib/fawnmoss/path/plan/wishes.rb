@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    module Plan
+      # What the teacher changed about a plan; the rest refits. dropped: item ids; minutes: { id => minutes } fixed; order: ids in
+      # the order wanted, those not named keep their place by kind; added: skill ids wanted in any case; own: [{ id:, title:, words: }].
+      Wishes = Value.of(:dropped, :minutes, :order, :added, :own) do
+        def self.build(dropped: [], minutes: {}, order: [], added: [], own: [])
+          new(dropped:, minutes:, order:, added:, own:)
+        end
+      end
+
+      Wishes::NONE = Wishes.build
+    end
+  end
+end

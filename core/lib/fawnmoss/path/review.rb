@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # When a skill that was taken up wants to be looked at again: 1, 3, 7, 14, 28 days after marks that succeed, tomorrow after one
+    # that fails.
+    # skill: id; due: Date; interval: days between the last use and due; over: days past due on the day asked, 0 or more; why: the evidence in words.
+    Review = Value.of(:skill, :due, :interval, :over, :why) do
+      # Those due by a day, the longest overdue first. map: SkillMap; states: States; today: Date.
+      def self.due(map, states, today:, rules: Rules::DEFAULTS)
+        states.touched.filter_map { |id| of(id, states, today, rules) if map.include?(id) && !states.held?(id) }
+              .sort_by { [-_1.over, map[_1.skill].order] }
+      end
+
+      def self.of(id, states, today, rules)
+        last = states.marks(id).last
+        good = states.good_in_a_row(id)
+        interval = rules.review_in(good)
+        due = (good.zero? ? last.on : states.used_on(id)) + interval
+        return if due > today
+
+        words = good.zero? ? "it was #{last.value} on #{last.on.strftime('%-d %B')}" : "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{last.on.strftime('%-d %B')}"
+        new(skill: id, due:, interval:, over: (today - due).to_i, why: words)
+      end
+      private_class_method :of
+    end
+  end
+end

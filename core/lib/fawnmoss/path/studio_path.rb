@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # The path as one studio teaches it: the shipped skills with the studio's changes laid over them. What the studio did not
+    # touch follows every update; where both changed the same words the studio's stand, and a notice shows ours.
+    class StudioPath
+      # Both changed the same words. skill: id; text: which; own, shipped: the two wordings; was: what the studio had changed.
+      Notice = Value.of(:skill, :text, :own, :shipped, :was)
+
+      # changes: Change list in the order they were made.
+      def initialize(changes)
+        @changes = changes
+      end
+
+      # shipped: Skill list. Returns Skill list in the studio's order. What needed a hidden skill needs what that needed.
+      def skills(shipped)
+        all = shipped + @changes.filter_map(&:added)
+        hidden = @changes.select(&:hidden).to_set(&:skill)
+        needs = all.to_h { [_1.id, _1.needs] }
+        order(all).reject { hidden.include?(_1.id) }.each_with_index.map do |skill, at|
+          worded(skill).copy(needs: skill.needs.flat_map { seen(_1, needs, hidden) }.uniq, order: at)
+        end
+      end
+
+      # Every skill, hidden ones included: marks that come late may speak of them.
+      def all_ids(shipped) = (shipped + @changes.filter_map(&:added)).map(&:id)
+
+      # Notice list: words that were changed here and have since been changed in what ships.
+      def notices(shipped)
+        by_id = shipped.to_h { [_1.id, _1] }
+        @changes.select { by_id.key?(_1.skill) }.flat_map do |change|
+          change.texts.filter_map do |text, words|
+            now = by_id[change.skill][text]
+            Notice.new(skill: change.skill, text:, own: words[:now], shipped: now, was: words[:was]) if now != words[:was] && now != words[:now]
+          end
+        end
+      end
+
+      private
+
+      def worded(skill)
+        texts = @changes.select { _1.skill == skill.id }.map(&:texts).inject({}, :merge)
+        return skill if texts.empty?
+
+        now = texts.transform_values { _1[:now] }
+        # The studio's words stand for every instrument: a variant's would hide them.
+        skill.copy(**now, variants: skill.variants.map { |one| { **one, texts: one[:texts].except(*now.keys) } })
+      end
+
+      def order(skills)
+        @changes.reject { _1.after.nil? }.inject(skills) do |list, change|
+          moved, rest = list.partition { _1.id == change.skill }
+          at = change.after.empty? ? 0 : rest.index { _1.id == change.after }&.succ
+          at ? rest.dup.insert(at, *moved) : list
+        end
+      end
+
+      def seen(need, needs, hidden) = hidden.include?(need) ? needs.fetch(need, []).flat_map { seen(_1, needs, hidden) } : [need]
+    end
+  end
+end

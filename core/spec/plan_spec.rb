@@ -1,0 +1,156 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+# The lesson plan: the guide's page on the path; the points are ours (docs/engine-text.md).
+RSpec.describe Fawnmoss::Path::Plan do
+  include PathSteps
+
+  let(:map) { catalogue.path('violin') }
+  let(:work) { described_class::Work.new(tune: 3, title: 'Brook Song', key: 'G major', spots: ['Bars 3 and 4: crossing'], unmet: ['pattern.1-2-close'], since: today - 10, last: 2) }
+
+  def situation(marks = [], minutes: 30, **more) = described_class::Situation.build(map, today:, minutes:, marks:, **more)
+  def plan(marks = [], **more) = described_class.for(situation(marks, **more))
+  def wishes(**more) = described_class::Wishes.build(**more)
+  def ids(lesson) = lesson.items.map(&:id)
+  def promise(kind, ref, **more) = described_class::Promise.new(kind:, ref:, title: 'Something', on: today - 7, why: 'promised', **more)
+
+  # A pupil some way along: the first stones steady, one failed last time, one slurring.
+  let(:some_way) { steady(*map.of(map.before('pattern.landing') | map.before('bow.slur') | map.before('rhythm.eighths') | map.before('crossing.skip') | map.before('scale.slur-2'))) + marks('rhythm.eighths', '9:2 1:1') + marks('bow.slur', '3:1') }
+
+  def random_situation(random)
+    list = random_marks(random, map.ids.first(random.rand(5..60)), 300)
+    holds = random.rand < 0.2 ? [Fawnmoss::Path::Hold.new(skill: map.ids.sample(random:), on: today - 3, from: 'card', note: '')] : []
+    promises = random.rand < 0.3 ? [promise('skill', map.ids.sample(random:)), promise('own', '1')] : []
+    situation(list, minutes: random.rand(5..90), tunes: random.rand < 0.5 ? [work] : [], holds:, promises:)
+  end
+
+  it 'goes from the body to the card: warm-up, open strings, scale or pattern, due looks, spots, one new thing, the tune, the work for home' do
+    lesson = plan(some_way, tunes: [work])
+    expect(lesson.items.map(&:kind).chunk_while { _1 == _2 }.map(&:first)).to eq(%w[warm-up sound scale review spots new tune card])
+    expect(lesson.items.sum(&:minutes) + lesson.spare).to eq(30)
+    expect(ids(lesson)).to include('review rhythm.eighths', 'spots 3', 'tune 3')
+    expect(lesson.items.find { _1.id == 'review rhythm.eighths' }).to have_attributes(reasons: ['due today: it was 1 on 8 March'], checks: include('Pairs are even'), skill: 'rhythm.eighths')
+    expect(lesson.items.flat_map(&:reasons)).to all(match(/\w/))
+  end
+
+  it 'begins a new pupil at the beginning, with two new things at most' do
+    lesson = plan(minutes: 20)
+    expect(ids(lesson)).to eq(['warm-up', 'new body.ready', 'new body.care', 'card'])
+    expect(plan(minutes: 20, rules: Fawnmoss::Path::Rules.build('new_things' => 1)).items.count { _1.kind == 'new' }).to eq(1)
+  end
+
+  it 'never exceeds its minutes, never has more than two new things, and puts nothing before what it rests on' do
+    random = Random.new(21)
+    80.times do
+      at = random_situation(random)
+      lesson = described_class.for(at)
+      expect([lesson.items.sum(&:minutes), lesson.items.map(&:minutes).min]).to match([be <= at.minutes, be >= 1])
+      expect(lesson.items.count { _1.kind == 'new' }).to be <= 2
+      skills = lesson.items.filter_map(&:skill)
+      expect(skills.uniq).to eq(skills)
+      skills.each_with_index { |skill, place| expect(map.of(map.before(skill)) & skills.drop(place + 1)).to be_empty }
+      lesson.items.select { _1.kind == 'new' }.each { |item| expect(map[item.skill].needs).to all(satisfy { at.states.had?(_1) }) }
+      expect(skills & at.holds.map(&:skill)).to be_empty
+    end
+  end
+
+  it 'chooses the best there is: as every other way to fill the time shows, on small cases' do
+    random = Random.new(8)
+    60.times do
+      list = Array.new(random.rand(2..6)) do |at|
+        least = random.rand(1..3)
+        usual = least + random.rand(0..3)
+        kind = at.zero? ? 'review' : %w[review new tune].sample(random:)
+        described_class::Candidate.new(id: at.to_s, kind:, points: random.rand(1..40), least:, usual:, most: usual + random.rand(0..2), must: random.rand < 0.15, after: kind == 'new' && at.positive? && random.rand < 0.4 ? ['0'] : [])
+      end
+      minutes = random.rand(3..14)
+      choice = described_class::Fill.new(list, minutes, 2).best
+      expect(choice&.value).to eq(by_hand(list, minutes))
+      expect(choice.chosen.values.sum).to be <= minutes if choice
+    end
+  end
+
+  # Every choice of sizes that is allowed, one by one; the value of the best.
+  def by_hand(list, minutes)
+    options = list.map { |one| [*(nil unless one.must), *one.sizes].then { one.must ? one.sizes : [nil, *one.sizes] } }
+    options.first.product(*options.drop(1)).filter_map do |sizes|
+      chosen = list.zip(sizes).select(&:last)
+      names = chosen.map { _1.first.id }
+      next if chosen.sum { _1.last[0] } > minutes || chosen.count { |one, _| one.new? } > [2, list.count { _1.new? && _1.must }].max
+      next unless chosen.all? { |one, _| (one.after - names).empty? }
+
+      chosen.sum { _1.last[1] }
+    end.max
+  end
+
+  it 'drops, fixes, adds and moves what the teacher says, and refits the rest' do
+    before = plan(some_way, tunes: [work])
+    dropped = plan(some_way, tunes: [work], wishes: wishes(dropped: ['spots 3']))
+    expect(ids(dropped)).not_to include('spots 3')
+    expect(dropped.items.sum(&:minutes)).to eq(30)
+    fixed = plan(some_way, tunes: [work], wishes: wishes(minutes: { 'tune 3' => 15 }))
+    expect(fixed.items.find { _1.id == 'tune 3' }).to have_attributes(minutes: 15, pinned: true)
+    expect(fixed.items.sum(&:minutes)).to be <= 30
+    added = plan(some_way, tunes: [work], wishes: wishes(added: ['bow.slur'], own: [{ id: 'own a', title: 'Sing it', words: 'With la.' }]))
+    expect(ids(added)).to include('review bow.slur', 'own a')
+    moved = plan(some_way, tunes: [work], wishes: wishes(order: ['tune 3', 'spots 3']))
+    expect(ids(moved).index('tune 3')).to be < ids(moved).index('spots 3')
+    expect(ids(moved).sort).to eq(ids(before).sort)
+  end
+
+  it 'keeps what rests on another thing behind it, and says so, when the teacher moves it ahead' do
+    list = steady('body.ready', 'rhythm.beat') + marks('body.shoulders', '9:1') + marks('body.hold-up', '8:1')
+    lesson = plan(list, wishes: wishes(order: ['review body.hold-up', 'review body.shoulders'], added: %w[body.hold-up body.shoulders]))
+    expect(ids(lesson).index('review body.shoulders')).to be < ids(lesson).index('review body.hold-up')
+    expect(lesson.warnings).to include('The instrument rests by itself stays behind Shoulders that hang: it rests on it.')
+  end
+
+  it 'refuses minutes and wishes that cannot be, and plans 5 and 180' do
+    [4, 181].each { |minutes| expect { plan(minutes:) }.to raise_error(Fawnmoss::InvalidInput, /cannot be planned/) }
+    expect { plan(some_way, tunes: [work], wishes: wishes(minutes: { 'tune 3' => 31 })) }.to raise_error(Fawnmoss::InvalidInput, /31 minutes/)
+    expect { plan(some_way, tunes: [work], wishes: wishes(minutes: { 'tune 3' => 20, 'spots 3' => 20 })) }.to raise_error(Fawnmoss::InvalidInput, /fixed items take 40 of 30/)
+    expect { plan(some_way, minutes: 5, wishes: wishes(own: Array.new(6) { { id: "own #{_1}", title: 'x', words: '' } })) }.to raise_error(Fawnmoss::InvalidInput, /longer than the lesson/)
+    expect(plan(some_way, minutes: 5).items.sum(&:minutes)).to be_between(3, 5)
+    long = plan(some_way, minutes: 180, tunes: [work])
+    expect(long.items.count { _1.kind == 'rest' }).to eq(4)
+    expect(long.items.first(3).map(&:kind)).not_to include('rest')
+    expect(long.items.map(&:kind).each_cons(2)).not_to include(%w[rest rest])
+  end
+
+  it 'keeps promises first, and says which cannot be kept yet' do
+    lesson = plan(some_way, tunes: [work], promises: [promise('own', '7', title: 'Bring the concert programme'), promise('skill', 'position.next'), promise('skill', 'bow.hold')])
+    expect(ids(lesson)).to include('own 7', 'review bow.hold')
+    expect(lesson.items.find { _1.id == 'review bow.hold' }.reasons.first).to eq('promised on 2 March')
+    expect(lesson.warnings.first).to match(/\ALiving in third position was promised on 2 March, but .* must be steady first\.\z/)
+  end
+
+  it 'asks about pain first and leaves out what it holds' do
+    hold = Fawnmoss::Path::Hold.new(skill: 'rhythm.eighths', on: today - 1, from: 'card', note: 'thumb')
+    lesson = plan(some_way, tunes: [work], holds: [hold])
+    expect(lesson.items.first).to have_attributes(kind: 'talk', reasons: ['It hurt on 8 March (told from a card): thumb.'], caution: /doctor/)
+    expect(lesson.items.map(&:skill)).not_to include('rhythm.eighths')
+  end
+
+  it 'takes a new thing that rests on a rusty one only together with a look at that' do
+    rusty = map.of(map.before('bow.slur')).flat_map { marks(_1, '60:2 50:3 40:3') }
+    lesson = plan(rusty, minutes: 45, rules: Fawnmoss::Path::Rules.build('kept_up' => 0), wishes: wishes(added: ['bow.slur']))
+    expect(ids(lesson)).to include('new bow.slur', *map['bow.slur'].needs.map { "review #{_1}" })
+  end
+
+  it 'says what did not fit, and plans when everything is secure or nothing is known' do
+    short = plan(some_way, minutes: 10, tunes: [work])
+    expect(short.left_out.map(&:first)).to include('Spots of Brook Song')
+    secure = map.ids.flat_map { marks(_1, '20:3 10:3 2:3') }
+    expect(plan(secure, tunes: [work.copy(unmet: [])]).items.map(&:kind)).to include('warm-up', 'tune', 'card')
+    expect(plan(secure).items.sum(&:minutes)).to be_between(5, 30)
+  end
+
+  it 'looks lessons ahead, supposing that all goes well' do
+    plans = described_class.ahead(situation(some_way, tunes: [work]), [today, today + 7, today + 14])
+    news = plans.map { |lesson| lesson.items.select { _1.kind == 'new' }.map(&:skill) }
+    expect(plans.size).to eq(3)
+    expect(news.flatten.uniq.size).to eq(news.flatten.size)
+    expect(plans[0]).to eq(described_class.for(situation(some_way, tunes: [work])))
+  end
+end
