@@ -3,27 +3,45 @@
 module FawnmossServer
   # Whom a chart is for: a pupil, with what the pupil knows, or an instrument alone.
   class Subject
-    attr_reader :pupil, :instrument_id
+    attr_reader :pupil, :instrument_id, :today
 
-    # pupil: Models::Pupil; today: Date; instrument_id: when a chart was made for another instrument of the pupil's.
-    def self.pupil(pupil, today, instrument_id = pupil.instrument) = new(pupil:, instrument_id:, today:)
+    # pupil: Models::Pupil; today: Date; instrument_id: when a chart was made for another instrument of the pupil's; roll: Roll that
+    # holds what is known of the pupil in short, nil to read it whole.
+    def self.pupil(pupil, today, instrument_id = pupil.instrument, roll: nil) = new(pupil:, instrument_id:, today:, roll:)
     def self.instrument(id) = new(pupil: nil, instrument_id: id, today: nil)
 
-    def initialize(pupil:, instrument_id:, today:)
+    def initialize(pupil:, instrument_id:, today:, roll: nil)
       @pupil = pupil
       @instrument_id = instrument_id
       @today = today
+      @roll = roll
     end
 
     # One chart per tune, key and version: a pupil who changes instruments starts afresh and finds the old charts again.
     def key = pupil ? "#{pupil.id} #{instrument_id}" : instrument_id
     def instrument = @instrument ||= FawnmossServer.catalogue.instrument(instrument_id, bass_hand: pupil&.bass_hand || '1-2-4')
-    def skills = @skills ||= FawnmossServer.catalogue.skills_for(instrument_id)
-    def skills_by_id = @skills_by_id ||= skills.to_h { [_1.id, _1] }
+
+    # Fawnmoss::Path::SkillMap of the pupil's path as the studio teaches it.
+    def map = @map ||= pupil ? pupil.studio.map(instrument_id, pupil.schools) : FawnmossServer.catalogue.path(instrument_id)
+
+    # Rows of all marks, oldest first.
     def marks = @marks ||= pupil ? pupil.standing_marks : []
 
+    # Fawnmoss::Path::Mark list of skills: all of them, or in short when a roll is at hand.
+    def evidence
+      @evidence ||= @roll ? @roll.marks(pupil) : marks.select(&:skill).map(&:to_value)
+    end
+
+    def holds = @holds ||= @roll ? @roll.holds(pupil) : (pupil ? pupil.holds.map(&:to_value) : [])
+    def rules = pupil ? pupil.studio.ruleset : Fawnmoss::Path::Rules::DEFAULTS
+
     # Fawnmoss::Path::States; without a pupil nothing is known.
-    def states = @states ||= Fawnmoss::Path::States.new(marks.select(&:skill).map(&:to_value), today: @today)
+    def states = @states ||= Fawnmoss::Path::States.new(evidence, today: @today, rules:, holds:, map:)
+
+    # What wants the teacher's eye: Fawnmoss::Path::Attention::Look list.
+    def looks(last_seen:, measured_on:)
+      Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:).list(last_seen:, birth_year: pupil.birth_year, measured_on:)
+    end
 
     # What the engine is asked for: the chart's own choices, otherwise what the pupil can do.
     # options: hash as in the charts table; pins: list of Fawnmoss::Chart::Pin.
@@ -60,8 +78,10 @@ module FawnmossServer
     # A pupil stays in first position (basses also half) until another is learnt.
     def positions = pupil && !states.had?('position.next') ? instrument.positions.fetch('simple') : nil
 
-    # Skills the pupil has; what asks for them only is less trouble.
-    def had = @had ||= pupil ? skills.map(&:id).select { states.had?(_1) } : []
+    # Skills the pupil has, and those the studio does not teach singly; what asks for them only is less trouble.
+    def had
+      @had ||= pupil ? map.ids.select { states.had?(_1) } + (FawnmossServer.catalogue.skills.map(&:id) - map.ids) : []
+    end
 
     # What the pupil's hand has learnt; the full version may use all of it.
     def learnt(version)

@@ -51,7 +51,7 @@ module FawnmossServer
       def self.caution(chart, shown, today)
         subject = chart.subject(today)
         new_skills = shown[:chart][:demands].reject { subject.states.had?(_1) }
-        new_skills.filter_map { subject.skills_by_id[_1]&.caution }.first || CAUTION
+        new_skills.filter_map { subject.map[_1]&.caution }.first || CAUTION
       end
       private_class_method :body, :score, :excerpt, :changes, :caution
     end

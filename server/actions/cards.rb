@@ -9,11 +9,12 @@ module FawnmossServer
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
         body = CardBody.build(chart, input, today)
+        spots = body[:items].select { _1[:kind] == 'spot' }.map { _1[:title] }
         FawnmossServer.db.transaction do
           chart.pupil.lock!
           number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
           card = Models::Card.create(**chart.values.slice(:studio_id, :pupil_id), chart_id: chart.id, title: chart.tune.title, number:, body:,
-                                     issued_on: today)
+                                     demands: JSON.generate(body[:chart][:demands]), spots: JSON.generate(spots), issued_on: today)
           link(card)
           card
         end

@@ -91,7 +91,7 @@ module FawnmossServer
 
       # What the chart asks for, in words; had: the pupil has it.
       def self.asks(subject, demand_bars)
-        demand_bars.map { |id, bars| { skill: id, name: subject.skills_by_id.fetch(id).name, bars:, had: subject.states.had?(id) } }
+        demand_bars.filter_map { |id, bars| subject.map[id] && { skill: id, name: subject.map[id].name, bars:, had: subject.states.had?(id) } }
       end
 
       def self.instrument(instrument)

@@ -11,8 +11,16 @@ module FawnmossServer
         if kept + rows.size > Models::CardReport::MOST
           fields.refuse('reports', 'This card has more reports than anybody can practise.', 'Ask your teacher for a new one.')
         end
-        card.reports_dataset.insert_ignore.multi_insert(rows.map { { **_1, card_id: card.id, studio_id: card.studio_id } }) if rows.any?
+        keep(card, rows) if rows.any?
         whole(card)
+      end
+
+      # Pain reaches the teacher's day at once; one that came before is not asked about again.
+      def self.keep(card, rows)
+        known = card.reports_dataset.where(report_key: rows.map { _1[:report_key] }).select_map(:report_key)
+        card.reports_dataset.insert_ignore.multi_insert(rows.map { { **_1, card_id: card.id, studio_id: card.studio_id } })
+        hurt = rows.select { _1[:kind] == 'pain' && _1[:value].positive? && !known.include?(_1[:report_key]) }
+        Holding.from_card(card, hurt.map { _1[:day] }.max) if hurt.any?
       end
 
       def self.items(card) = (card.body['items'] || card.body['steps'] || []).size
@@ -39,7 +47,7 @@ module FawnmossServer
         { days: reports.map(&:day).uniq.size, minutes: reports.select { _1.kind == 'minutes' }.sum(&:value),
           pain: reports.select { _1.kind == 'pain' }.map(&:day).max&.iso8601 }
       end
-      private_class_method :items, :day, :shortened
+      private_class_method :keep, :items, :day, :shortened
     end
   end
 end

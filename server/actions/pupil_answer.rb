@@ -4,101 +4,79 @@ module FawnmossServer
   module Actions
     # Pupils as the API shows them.
     module PupilAnswer
-      COLUMNS = %i[id name birth_year instrument size bass_hand fourth minutes_per_day lesson_day lesson_time lesson_minutes lock_version].freeze
+      COLUMNS = %i[id name birth_year instrument size bass_hand bow_hold fourth minutes_per_day days_per_week background lesson_day lesson_time lesson_minutes
+                   lock_version].freeze
 
       STATES = %w[untouched started steady secure rusty].freeze
 
       def self.row(pupil) = pupil.values.slice(*COLUMNS)
 
+      # Many pupils in short.
+      def self.list(studio, pupils, today)
+        roll = Roll.new(studio, pupils)
+        pupils.map { summary(_1, today, roll) }
+      end
+
       # The row with its path in short: how many skills stand where, the next two, when last seen.
-      def self.summary(pupil, today)
-        subject = Subject.pupil(pupil, today)
-        { **row(pupil), last_seen: subject.marks.last&.made_on&.iso8601, counts: counts(subject), next: proposals(subject),
-          look: look(subject, today), in_work: in_work(pupil) }
+      def self.summary(pupil, today, roll)
+        subject = Subject.pupil(pupil, today, roll:)
+        last_seen = roll.last_seen(pupil)
+        { **row(pupil), last_seen: last_seen&.iso8601, counts: counts(subject), next: proposals(subject, roll.wanted(pupil)),
+          look: looks(subject, last_seen, roll.measured_on(pupil)), in_work: in_work(roll.in_work(pupil)) }
       end
 
       # Everything the pupil page shows.
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
-        { **row(pupil), path: path(subject), next: proposals(subject), marks: subject.marks.map { mark(_1) }.reverse,
-          cards: CardAnswer.list(pupil.cards), tunes: tunes(subject), look: look(subject, today),
-          progress: progress(subject, today) }
+        roll = Roll.new(pupil.studio, [pupil])
+        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: subject.marks.map { mark(_1) }.reverse,
+          cards: CardAnswer.list(pupil.cards), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
+          holds: pupil.holds.map(&:to_answer), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
       end
 
       def self.mark(mark)
-        { id: mark.id, skill: mark.skill, tune_id: mark.tune_id, value: mark.value, note: mark.note, made_on: mark.made_on.iso8601 }
+        { id: mark.id, skill: mark.skill, tune_id: mark.tune_id, value: mark.value, note: mark.note, made_on: mark.made_on.iso8601, tempo: mark.tempo,
+          checks: mark.checks || [], source: mark.source }
       end
 
-      def self.proposals(subject)
-        Fawnmoss::Path::NextSkills.new(subject.skills, subject.states, wanted: subject.pupil.wanted).list.map do |proposal|
+      # wanted: skill ids that tunes in work ask for.
+      def self.proposals(subject, wanted)
+        Fawnmoss::Path::NextSkills.new(subject.map, subject.states, wanted:).list.map do |proposal|
           { skill: proposal.skill.id, name: proposal.skill.name, reasons: proposal.reasons, task: proposal.skill.task,
             checks: proposal.skill.checks, caution: proposal.skill.caution }
         end
       end
 
-      def self.in_work(pupil)
-        card = pupil.in_work
-        card && { card_id: card.id, title: card.title, issued_on: card.issued_on.iso8601 }
+      def self.looks(subject, last_seen, measured_on)
+        subject.looks(last_seen:, measured_on:).map { { kind: _1.kind, words: _1.words, skill: _1.skill } }
       end
 
+      def self.in_work(card) = card && { card_id: card[:id], title: card[:title], issued_on: card[:issued_on].iso8601 }
+
       def self.path(subject)
-        subject.skills.map do |skill|
+        subject.map.skills.map do |skill|
           state = subject.states.of(skill.id)
-          { id: skill.id, name: skill.name, area: skill.area, state: state.name.to_s, why: state.why, needs: skill.needs, task: skill.task,
-            checks: skill.checks, faults: skill.faults, caution: skill.caution }
+          { state: state.name.to_s, why: state.why, held: state.held, last_on: state.last_on&.iso8601, needs: skill.needs, faults: skill.faults,
+            **skill.to_h.slice(:id, :name, :stage, :area, :task, :checks, :caution, :tempo, :own) }
         end
       end
 
       def self.counts(subject)
-        subject.skills.map { subject.states.of(_1.id).name.to_s }.tally.then { |found| STATES.to_h { [_1, found.fetch(_1, 0)] } }
+        subject.map.ids.map { subject.states.name(_1).to_s }.tally.then { |found| STATES.to_h { [_1, found.fetch(_1, 0)] } }
       end
 
       def self.progress(subject, today)
-        marks = subject.marks.select(&:skill).map(&:to_value)
-        Fawnmoss::Path::Progress.weekly(marks, subject.skills.map(&:id), today:).map { |week| { **week.to_h, on: week.on.iso8601 } }
+        Fawnmoss::Path::Progress.weekly(subject.evidence, subject.map.ids, today:, rules: subject.rules, map: subject.map)
+                                .map { |week| { **week.to_h, on: week.on.iso8601 } }
       end
 
       # Tunes the pupil has marks for: title, last value, how often.
       def self.tunes(subject)
-        subject.marks.select(&:tune_id).group_by(&:tune_id).map do |id, marks|
-          { id:, title: marks.last.tune.title, value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 }
-        end
+        marked = subject.marks.select(&:tune_id).group_by(&:tune_id)
+        titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
+        marked.map { |id, marks| { id:, title: titles[id], value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 } }
       end
-
-      # Sentences about what wants the teacher's eye: not seen, rusty, stuck.
-      def self.look(subject, today)
-        marks = subject.marks
-        hurt = pain(subject, marks)
-        return [*hurt, 'No marks yet: start with the first stones of the path.'] if marks.empty?
-
-        days = (today - marks.last.made_on).to_i
-        [*hurt, ("Not seen for #{days} days." if days >= 21), *rusty(subject), *stuck(marks, subject)].compact
-      end
-
-      # Pain told from a card, until the pupil has been seen again.
-      def self.pain(subject, marks)
-        reports = Models::CardReport.standing(subject.pupil.cards_dataset.select(:id)).select { _1.kind == 'pain' && _1.value.positive? }
-        day = reports.map(&:day).max
-        return [] if day.nil? || (marks.any? && marks.last.made_on > day)
-
-        ["Reported that it hurt on #{day.strftime('%-d %B')}, from a card. Ask first; pain that stays or comes back belongs with a doctor."]
-      end
-
-      def self.rusty(subject)
-        names = subject.skills.select { subject.states.of(_1.id).name == :rusty }.map(&:name)
-        names.empty? ? [] : ["Rusty: #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}."]
-      end
-
-      # Three marks at 1 or less over three weeks, the last of them included.
-      def self.stuck(marks, subject)
-        marks.select(&:skill).group_by(&:skill).filter_map do |id, list|
-          run = list.reverse.take_while { _1.value <= 1 }
-          next unless run.size >= 3 && (run.first.made_on - run.last.made_on).to_i >= 21 && subject.skills_by_id[id]
-
-          "Stuck since #{run.last.made_on.strftime('%-d %B')}: #{subject.skills_by_id[id].name}. Try an easier step."
-        end
-      end
-      private_class_method :in_work, :path, :counts, :progress, :tunes, :pain, :rusty, :stuck
+      private_class_method :in_work, :path, :counts, :progress, :tunes, :looks
     end
   end
 end

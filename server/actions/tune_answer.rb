@@ -30,11 +30,12 @@ module FawnmossServer
 
       def self.readiness(tune, subject)
         chart, transpose = subject.solve_nearest(tune.score, 'simple')
-        return { level: 'out_of_reach', share: 0, unmet: [], moved: nil, why: "#{chart.reason}. #{chart.remedy}" } if chart.is_a?(Fawnmoss::Chart::Impossible)
+        return { level: 'out_of_reach', share: 0, unmet: [], unlock: [], moved: nil, why: "#{chart.reason}. #{chart.remedy}" } if chart.is_a?(Fawnmoss::Chart::Impossible)
 
-        found = Fawnmoss::Path::Readiness.of(chart, subject.states, subject.skills_by_id)
+        found = Fawnmoss::Path::Readiness.of(chart, subject.states, subject.map)
         { level: found.level.to_s, share: found.share.to_f.round(3), moved: moved_words(transpose), why: nil,
-          unmet: found.unmet.map { |id, bars| { skill: id, name: subject.skills_by_id.fetch(id).name, bars: } } }
+          unmet: found.unmet.map { |id, bars| { skill: id, name: subject.map[id].name, bars: } },
+          unlock: found.unlock.map { { skill: _1, name: subject.map[_1].name } } }
       end
 
       # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".

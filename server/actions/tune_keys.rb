@@ -19,7 +19,7 @@ module FawnmossServer
         ranked = Fawnmoss::Practice::FriendlyKeys.new(tune.score, FawnmossServer.catalogue).list(request)
         ranked.first(MOST).map do |one|
           { key: one.key, words: one.words, steps: one.interval.steps, semitones: one.interval.semitones, cost: one.cost.round(1),
-            unmet: one.unmet.map { subject.skills_by_id.fetch(_1).name } }
+            unmet: one.unmet.map { subject.map[_1].name } }
         end
       end
     end

@@ -4,10 +4,16 @@ module FawnmossServer
   module Models
     # One observation; only ever appended. A correction is a new mark that names the old one.
     class Mark < Sequel::Model(FawnmossServer.db[:marks])
+      plugin :serialization, :json, :checks
       many_to_one :tune, class: 'FawnmossServer::Models::Tune'
 
-      # The core's value; only for marks of a skill.
-      def to_value = Fawnmoss::Path::Mark.new(skill:, value:, on: made_on, note:)
+      # The core's value of a row that speaks of a skill.
+      def self.value(row)
+        Fawnmoss::Path::Mark.new(skill: row[:skill], value: row[:value], on: row[:made_on], note: row[:note], tempo: row[:tempo], source: row[:source],
+                                 checks: row[:checks].is_a?(String) ? JSON.parse(row[:checks]) : [])
+      end
+
+      def to_value = self.class.value(values)
     end
   end
 end

@@ -6,23 +6,42 @@ module FawnmossServer
     class Pupil < Sequel::Model(FawnmossServer.db[:pupils])
       include Locking
 
+      many_to_one :studio, class: 'FawnmossServer::Models::Studio'
       one_to_many :marks, class: 'FawnmossServer::Models::Mark'
       one_to_many :cards, class: 'FawnmossServer::Models::Card', order: Sequel.desc(:number)
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'
+      one_to_many :lessons, class: 'FawnmossServer::Models::Lesson', order: :held_on
+      one_to_many :fits, class: 'FawnmossServer::Models::Fit', order: %i[measured_on id]
+      one_to_many :tapes, class: 'FawnmossServer::Models::Tape', order: %i[semitones id]
+      one_to_one :digest, class: 'FawnmossServer::Models::PupilDigest', key: :pupil_id
 
-      # The card last issued: what the pupil works on, without its long body. nil when there is none.
-      def in_work = cards_dataset.select(:id, :title, :issued_on).first
-
-      # Skill ids that the tune in work asks for, read out of the card's body by the database.
-      def wanted
-        found = cards_dataset.get(Sequel.function(:json_extract, :body, '$.chart.demands'))
-        found ? JSON.parse(found) : []
+      # Pain that the teacher has not cleared, and promises not kept yet, oldest first.
+      one_to_many :holds, class: 'FawnmossServer::Models::Hold', order: :id do |holds|
+        holds.where(cleared_on: nil)
+      end
+      one_to_many :promises, class: 'FawnmossServer::Models::Promise', order: :id do |promises|
+        promises.where(kept_on: nil)
       end
 
+      # What decides between skills that schools do differently. Upper strings and cello have one hold.
+      def schools = [instrument == 'bass' ? bow_hold : 'french', bass_hand]
+
+      # Years old this year, or nil.
+      def age(today) = birth_year && (today.year - birth_year)
+
       # Marks that stand (no later mark corrects them), oldest first.
-      def standing_marks
+      def standing_marks = standing.order(:made_on, :id).all
+
+      # The same as plain rows.
+      def standing_rows = standing.order(:made_on, :id).naked.all
+
+      def known = digest || PupilDigest.renew(self)
+
+      private
+
+      def standing
         corrected = marks_dataset.exclude(corrects_id: nil).select(:corrects_id)
-        marks_dataset.exclude(id: corrected).order(:made_on, :id).all
+        marks_dataset.exclude(id: corrected)
       end
     end
   end

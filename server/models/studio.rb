@@ -4,6 +4,12 @@ module FawnmossServer
   module Models
     # One teacher's studio: every other row is reached through it, so a foreign id is simply not there.
     class Studio < Sequel::Model(FawnmossServer.db[:studios])
+      plugin :serialization, :json, :rules
+      one_to_many :skill_changes, class: 'FawnmossServer::Models::SkillChange', order: %i[moved_at id]
+      one_to_many :lessons, class: 'FawnmossServer::Models::Lesson'
+      one_to_many :holds, class: 'FawnmossServer::Models::Hold'
+      one_to_many :promises, class: 'FawnmossServer::Models::Promise'
+      one_to_many :tapes, class: 'FawnmossServer::Models::Tape'
       one_to_many :pupils, class: 'FawnmossServer::Models::Pupil', order: :name
       one_to_many :tunes, class: 'FawnmossServer::Models::Tune', order: :title
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'
@@ -12,10 +18,31 @@ module FawnmossServer
       def self.of_account(account_id) = first(account_id:) || raise(Missing)
 
       # Each raises Missing unless the row is in this studio.
-      def pupil(id) = pupils_dataset.first(id: whole(id)) || raise(Missing)
+      def pupil(id) = (pupils_dataset.first(id: whole(id)) || raise(Missing)).tap { _1.associations[:studio] = self }
       def tune(id) = tunes_dataset.first(id: whole(id)) || raise(Missing)
       def chart(id) = charts_dataset.first(id: whole(id)) || raise(Missing)
       def card(id) = cards_dataset.first(id: whole(id)) || raise(Missing)
+      def lesson(id) = lessons_dataset.first(id: whole(id)) || raise(Missing)
+      def hold(id) = holds_dataset.first(id: whole(id)) || raise(Missing)
+      def promise(id) = promises_dataset.first(id: whole(id)) || raise(Missing)
+
+      # Fawnmoss::Path::Rules: the usual ones with what the studio changed.
+      def ruleset = @ruleset ||= Fawnmoss::Path::Rules.build(rules)
+
+      # Fawnmoss::Path::StudioPath: what the studio changed about the path.
+      def path = @path ||= Fawnmoss::Path::StudioPath.new(skill_changes.map(&:to_value))
+
+      # Every skill the studio teaches, in its order.
+      def skills = @skills ||= skill_changes.empty? ? FawnmossServer.catalogue.skills : path.skills(FawnmossServer.catalogue.skills)
+
+      # Fawnmoss::Path::SkillMap of an instrument and schools.
+      def map(instrument, schools)
+        return FawnmossServer.catalogue.path(instrument, schools) if skill_changes.empty?
+
+        (@maps ||= {})[[instrument, schools]] ||= Fawnmoss::Path::SkillMap.for(skills, instrument, schools)
+      end
+
+      def renew_path = %i[@path @skills @maps].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
       # issued last. One query. tune_id: of one tune, nil for all.

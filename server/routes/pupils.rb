@@ -5,7 +5,7 @@ module FawnmossServer
     # Pupils and their marks.
     module Pupils
       def self.registered(app)
-        app.get('/api/pupils') { json({ pupils: studio.pupils.map { Actions::PupilAnswer.summary(_1, today) } }) }
+        app.get('/api/pupils') { json({ pupils: Actions::PupilAnswer.list(studio, studio.pupils, today) }) }
         app.post('/api/pupils') { json(Actions::PupilAnswer.whole(Actions::SavePupil.create(studio, fields, today), today), 201) }
         app.get('/api/pupils/:id') { json(Actions::PupilAnswer.whole(studio.pupil(params['id']), today)) }
         app.patch('/api/pupils/:id') { json(Actions::PupilAnswer.whole(Actions::SavePupil.update(studio, params['id'], fields, today), today)) }
@@ -14,6 +14,9 @@ module FawnmossServer
           mark = Actions::RecordMark.call(studio, params['id'], fields, today)
           json({ mark: Actions::PupilAnswer.mark(mark), pupil: Actions::PupilAnswer.whole(studio.pupil(params['id']), today) }, 201)
         end
+
+        app.post('/api/pupils/:id/holds') { json(Actions::Holding.report(studio, params['id'], fields, today).to_answer, 201) }
+        app.post('/api/holds/:id/clear') { json(Actions::Holding.clear(studio, params['id'], fields, today).to_answer) }
       end
     end
   end

@@ -52,8 +52,7 @@ RSpec.describe 'tunes' do
 
   it 'sorts the shelf by readiness, with the bars of what is new, for a pupil or an instrument' do
     pupil = add_pupil
-    had = %w[sound.open rhythm.plain left.first-fingers pattern.2-3-close]
-    had.product([9, 1]).each { |skill, ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill:, value: 2, made_on: (Date.today - ago).iso8601 }) }
+    teach(pupil, 'sound.levels', 'rhythm.long', 'pattern.2-3-close')
     add_tune('A B c d|A4|', title: 'Low two', key: 'G')
     add_tune('D E F G|D4|', title: 'One string')
     add_tune('D E F G|A4|', title: 'Crossing')

@@ -18,6 +18,7 @@ module Fawnmoss
       @warm_ups = warm_ups.freeze
       @sizes = sizes.freeze
       @tables = {}
+      @paths = {}
       freeze
     end
 
@@ -51,6 +52,6 @@ module Fawnmoss
 
     # The path of an instrument as it ships. schools: of the pupil, such as ['french', '1-2-4'].
     #   catalogue.path('violin')['bow.slur'].name # => "Two notes in one bow"
-    def path(instrument_id, schools = SCHOOLS) = Path::SkillMap.for(skills, instrument_id, schools)
+    def path(instrument_id, schools = SCHOOLS) = @paths[[instrument_id, schools]] ||= Path::SkillMap.for(skills, instrument_id, schools)
   end
 end

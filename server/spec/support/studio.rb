@@ -31,6 +31,16 @@ module StudioSteps
 
   def open_chart(tune: add_tune, pupil: add_pupil, **more) = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: pupil[:id], **more })
   def save_chart(chart, **changes) = api(:put, "/api/charts/#{chart[:id]}", { lock_version: chart[:lock_version], options: chart[:options], pins: chart[:pins], **changes })
+  # Two good marks for each of some skills and all they rest on.
+  def teach(pupil, *skills, days: [9, 1], value: 2)
+    row = FawnmossServer::Models::Pupil[pupil[:id]]
+    map = row.studio.map(row.instrument, row.schools)
+    ids = map.of(skills.inject(0) { |set, id| set | map.bit(id) | map.before(id) })
+    FawnmossServer.db[:marks].multi_insert(ids.product(days).map { |skill, ago| { studio_id: row.studio_id, pupil_id: row.id, skill:, value:, made_on: Date.today - ago } })
+    FawnmossServer::Models::PupilDigest.renew(row)
+  end
+
+  def mark(pupil, **about) = api(:post, "/api/pupils/#{pupil[:id]}/marks", about)
   def fingers(chart) = chart[:chart][:notes].map { "#{_1[:string]}#{_1[:finger]}" }
   def error = JSON.parse(last_response.body, symbolize_names: true)[:error]
 end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Pain: it holds a skill, or makes the teacher ask, until the teacher clears it.
+    module Holding
+      # From a lesson, about a skill or about nothing in particular.
+      def self.report(studio, pupil_id, fields, today)
+        pupil = studio.pupil(pupil_id)
+        skill = fields.text('skill', max: 60, default: '')
+        unless skill.empty? || studio.map(pupil.instrument, pupil.schools).include?(skill)
+          fields.refuse('skill', 'This is no skill of this pupil’s path.', 'Choose one from the path.')
+        end
+        hold(pupil, skill.empty? ? nil : skill, today, 'lesson', fields.text('note', max: 300, default: ''))
+      end
+
+      # With a mark.
+      def self.hurt(pupil, mark, fields) = hold(pupil, mark.skill, mark.made_on, 'lesson', fields.text('note', max: 300, default: ''))
+
+      # From a card: it is not known yet what hurt.
+      def self.from_card(card, day)
+        pupil = card.pupil
+        hold(pupil, nil, day, 'card', "with No. #{card.number}, #{card.title}") unless pupil.holds.any? { _1.source == 'card' && _1.held_on >= day }
+      end
+
+      def self.clear(studio, id, fields, today)
+        hold = studio.hold(id)
+        hold.update(cleared_on: today, cleared_note: fields.text('note', max: 300, default: ''))
+        hold
+      end
+
+      # One hold a skill; what is added later goes into its note.
+      def self.hold(pupil, skill, day, source, note)
+        known = pupil.holds.find { _1.skill == skill && _1.source == source }
+        return known.update(held_on: [known.held_on, day].max, note: [known.note, note].reject(&:empty?).uniq.join('; ')[0, 300]) if known
+
+        Models::Hold.create(studio_id: pupil.studio_id, pupil_id: pupil.id, skill:, held_on: day, source:, note:)
+      end
+      private_class_method :hold
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Models
+    # A pupil's marks in short, so that a whole studio can be shown without reading years of them. Derived: made anew from the marks
+    # in the same transaction that adds one.
+    class PupilDigest < Sequel::Model(FawnmossServer.db[:pupil_digests])
+      unrestrict_primary_key
+      plugin :serialization, :json, :body
+
+      # Makes it from the marks as they stand. Returns the digest.
+      def self.renew(pupil)
+        row = { pupil_id: pupil.id, studio_id: pupil.studio_id, body: JSON.generate(shorten(pupil.standing_rows)) }
+        dataset.on_duplicate_key_update(:body).insert(row)
+        with_pk!(pupil.id)
+      end
+
+      # rows: of marks, oldest first. tails: { skill => [[value, date], ...] }; tunes: { tune id => [last value, date, times] }.
+      def self.shorten(rows)
+        skills, tunes = rows.partition { _1[:skill] }
+        { last: rows.last && rows.last[:made_on].iso8601, marks: rows.size,
+          tails: skills.group_by { _1[:skill] }.transform_values { |list| tail(list) },
+          tunes: tunes.group_by { _1[:tune_id] }.transform_values { |list| [list.last[:value], list.last[:made_on].iso8601, list.size] } }
+      end
+
+      def self.tail(rows)
+        Fawnmoss::Path::Tail.of(rows.map { Mark.value(_1) }).map { [_1.value, _1.on.iso8601] }
+      end
+      private_class_method :shorten, :tail
+
+      # Path::Mark list: enough for states, looks back and plans.
+      def to_values
+        body['tails'].flat_map do |skill, tail|
+          tail.map { |value, on| Fawnmoss::Path::Mark.new(skill:, value:, on: Date.iso8601(on), checks: [], source: 'lesson') }
+        end
+      end
+
+      def last_seen = body['last'] && Date.iso8601(body['last'])
+      def tunes = body['tunes']
+    end
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  # What is known of many pupils in short, read with one query a kind, whatever their number: digests of marks, holds, promises,
+  # the cards in work, the last measuring.
+  class Roll
+    TUNES = 2 # in work at a time
+    LATEST = 4 # cards are looked at
+
+    # pupils: Models::Pupil list of one studio.
+    def initialize(studio, pupils)
+      @studio = studio
+      @ids = pupils.map(&:id)
+      pupils.each { _1.associations[:studio] = studio }
+    end
+
+    # Fawnmoss::Path::Mark list, as far as today's states need them.
+    def marks(pupil) = digest(pupil).to_values
+    def last_seen(pupil) = digest(pupil).last_seen
+    def holds(pupil) = (@holds ||= grouped(Models::Hold.where(cleared_on: nil))).fetch(pupil.id, []).map(&:to_value)
+    def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
+    def measured_on(pupil) = (@measured ||= Models::Fit.where(pupil_id: @ids).group(:pupil_id).select_hash(:pupil_id, Sequel.function(:max, :measured_on).as(:last)))[pupil.id]
+
+    # The card issued last, without its long body: a hash with id, title, issued_on; nil when there is none.
+    def in_work(pupil) = latest.fetch(pupil.id, []).first
+
+    # Skill ids that the tunes in work ask for.
+    def wanted(pupil) = latest.fetch(pupil.id, []).flat_map { _1[:demands] }.uniq
+
+    # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with. states: States.
+    def tunes(pupil, states)
+      marked = digest(pupil).tunes
+      latest.fetch(pupil.id, []).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { done?(marked[_1[:tune_id].to_s]) }.first(TUNES).map do |card|
+        Fawnmoss::Path::Plan::Work.new(tune: card[:tune_id], title: card[:title], key: card[:key_name], spots: card[:spots], since: card[:issued_on],
+                                       unmet: card[:demands].reject { states.had?(_1) }, last: marked[card[:tune_id].to_s]&.first)
+      end
+    end
+
+    private
+
+    # The last mark was a 3 and not the first one.
+    def done?(marked) = marked && marked[0] == 3 && marked[2] > 1
+
+    def digest(pupil)
+      @digests ||= Models::PupilDigest.where(pupil_id: @ids).as_hash(:pupil_id)
+      @digests[pupil.id] ||= Models::PupilDigest.renew(pupil)
+    end
+
+    def grouped(rows) = rows.where(pupil_id: @ids).order(:id).all.group_by(&:pupil_id)
+
+    # { pupil id => the last few cards, the latest first }.
+    def latest
+      @latest ||= FawnmossServer.db[:cards].where(Sequel[:cards][:pupil_id] => @ids).left_join(:charts, id: :chart_id).left_join(:tunes, id: Sequel[:charts][:tune_id])
+                                .where(Sequel.expr(:number) > (Sequel.function(:coalesce, last_number, 0) - LATEST))
+                                .order(Sequel.desc(Sequel[:cards][:number])).select(*columns).all.each { open(_1) }.group_by { _1[:pupil_id] }
+    end
+
+    def columns
+      [Sequel[:cards][:id], Sequel[:cards][:pupil_id], Sequel[:cards][:title], :issued_on, :demands, :spots, Sequel[:charts][:tune_id], :key_name]
+    end
+
+    def last_number
+      FawnmossServer.db[Sequel.as(:cards, :others)].where(Sequel[:others][:pupil_id] => Sequel[:cards][:pupil_id]).select { max(Sequel[:others][:number]) }
+    end
+
+    def open(card)
+      card[:demands] = JSON.parse(card[:demands] || '[]')
+      card[:spots] = JSON.parse(card[:spots] || '[]')
+    end
+  end
+end

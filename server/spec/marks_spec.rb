@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'marks and pain' do
+  before { log_in }
+
+  let(:pupil) { add_pupil }
+
+  it 'keep tempo, checks and where they came from' do
+    answer = mark(pupil, skill: 'body.ready', value: 2, tempo: 60, checks: ['Breath goes on'], source: 'home')
+    expect(answer[:mark]).to include(tempo: 60, checks: ['Breath goes on'], source: 'home')
+    [{ tempo: 10 }, { checks: ['x' * 201] }, { source: 'rumour' }, { key: '!' }].each do |wrong|
+      mark(pupil, skill: 'body.ready', value: 2, **wrong)
+      expect([status, error[:where][:field]]).to eq([422, wrong.keys.first.to_s])
+    end
+  end
+
+  it 'count once when they come twice, and are taken when they come late' do
+    2.times { mark(pupil, skill: 'body.ready', value: 2, key: 'offline-0001', made_on: (Date.today - 5).iso8601) }
+    answer = mark(pupil, skill: 'body.ready', value: 3, key: 'offline-0002')
+    expect(answer[:pupil][:marks].map { [_1[:value], _1[:made_on]] }).to eq([[3, Date.today.iso8601], [2, (Date.today - 5).iso8601]])
+    expect(answer[:pupil][:path].first[:state]).to eq('steady')
+  end
+
+  it 'of a hidden skill are kept, and shown again with it' do
+    studio = FawnmossServer::Models::Studio[FawnmossServer::Models::Pupil[pupil[:id]].studio_id]
+    change = FawnmossServer::Models::SkillChange.create(studio_id: studio.id, skill: 'body.care', hidden: true, texts: {})
+    answer = mark(pupil, skill: 'body.care', value: 2)
+    expect([status, answer[:pupil][:path].map { _1[:id] }.include?('body.care')]).to eq([201, false])
+    change.delete
+    expect(api(:get, "/api/pupils/#{pupil[:id]}")[:path].find { _1[:id] == 'body.care' }[:state]).to eq('started')
+  end
+
+  it 'that hurt hold the skill until the teacher clears it, in the teacher’s words' do
+    answer = mark(pupil, skill: 'body.ready', value: 1, hurt: true, note: 'left shoulder')
+    expect(answer[:pupil][:holds]).to match([a_hash_including(skill: 'body.ready', words: "It hurt on #{Date.today.strftime('%-d %B')} (told from a lesson): left shoulder.")])
+    expect(answer[:pupil][:path].first).to include(held: true)
+    expect(answer[:pupil][:next].map { _1[:skill] }).to eq(['body.care'])
+    api(:post, "/api/pupils/#{pupil[:id]}/holds", { skill: 'body.ready', note: 'again' })
+    expect(api(:get, "/api/pupils/#{pupil[:id]}")[:holds].map { _1[:words] }).to match([/left shoulder; again/])
+    api(:post, "/api/holds/#{answer[:pupil][:holds].first[:id]}/clear", { note: 'lower shoulder rest' })
+    expect(api(:get, "/api/pupils/#{pupil[:id]}")[:path].first).to include(held: false)
+    api(:post, "/api/pupils/#{pupil[:id]}/holds", { skill: 'left.block' })
+    expect([status, error[:where][:field]]).to eq([422, 'skill'])
+  end
+
+  it 'follow the bass’s schools' do
+    bass = add_pupil('Bo', instrument: 'bass', bow_hold: 'german', bass_hand: '1-2-3-4')
+    ids = api(:get, "/api/pupils/#{bass[:id]}")[:path].map { _1[:id] }
+    expect(ids).to include('bow.hold-german', 'left.four-semitones')
+    mark(bass, skill: 'bow.hold', value: 1)
+    expect(status).to eq(422)
+  end
+
+  it 'in short say what they say in full, for every pupil' do
+    teach(pupil, 'rhythm.eighths', days: [70, 40, 9, 2])
+    [[60, 1], [30, 1], [3, 1]].each { |ago, value| mark(pupil, skill: 'rhythm.triplet', value:, made_on: (Date.today - ago).iso8601) }
+    whole = api(:get, "/api/pupils/#{pupil[:id]}")
+    short = api(:get, '/api/pupils')[:pupils].first
+    expect(short[:look]).to eq(whole[:look])
+    expect(short[:next]).to eq(whole[:next])
+    expect(short[:counts].reject { _2.zero? }).to eq(whole[:path].map { _1[:state].to_sym }.tally)
+    expect(short[:look].map { _1[:kind] }).to eq(['stuck'])
+  end
+end
