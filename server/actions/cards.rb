@@ -8,13 +8,18 @@ module FawnmossServer
       # belongs to no pupil.
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
-        body = CardBody.build(chart, input, today)
+        write(chart.pupil, CardBody.build(chart, input, today), chart_id: chart.id, title: chart.tune.title, today:)
+      end
+
+      # Writes a pupil's next card, with a live link.
+      def self.write(pupil, body, title:, today:, chart_id: nil, lesson_id: nil)
         spots = body[:items].select { _1[:kind] == 'spot' }.map { _1[:title] }
+        demands = body[:chart] ? body[:chart][:demands] : []
         FawnmossServer.db.transaction do
-          chart.pupil.lock!
-          number = (chart.pupil.cards_dataset.max(:number) || 0) + 1
-          card = Models::Card.create(**chart.values.slice(:studio_id, :pupil_id), chart_id: chart.id, title: chart.tune.title, number:, body:,
-                                     demands: JSON.generate(body[:chart][:demands]), spots: JSON.generate(spots), issued_on: today)
+          pupil.lock!
+          number = (pupil.cards_dataset.max(:number) || 0) + 1
+          card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title:, number:, body:,
+                                     demands: JSON.generate(demands), spots: JSON.generate(spots), issued_on: today)
           link(card)
           card
         end

@@ -31,7 +31,7 @@ module FawnmossServer
 
       def self.items(fields)
         fields.list('items', max: 20).map do |item|
-          { kind: item.choice('kind', %w[warm-up spot chain tempo run own]), title: item.text('title', min: 1, max: 120),
+          { kind: item.choice('kind', %w[warm-up skill spot chain tempo run own]), title: item.text('title', min: 1, max: 120),
             steps: item.words('steps', /\A[^[:cntrl:]]{1,600}\z/, max: 20), minutes: item.integer('minutes', 0..240),
             bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', 20..300, max: 20) }
         end

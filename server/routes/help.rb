@@ -22,6 +22,11 @@ module FawnmossServer
         halt Boot::Answer.error(400, 'The request is not JSON in UTF-8.')
       end
 
+      # Parameters of the address as Inputs::Fields; what looks like a whole number is one.
+      def asked(*names)
+        Inputs::Fields.new(params.slice(*names).transform_values { |value| value.is_a?(String) && value.match?(/\A\d{1,6}\z/) ? value.to_i : value })
+      end
+
       # The day where the teacher is: as the page says (?today=2026-03-09), within a day of the server's own.
       def today
         given = params['today'] ? Inputs::Fields.new({ 'today' => params['today'] }).date('today', (Date.today - 1)..(Date.today + 1)) : nil

@@ -7,9 +7,12 @@ module Fawnmoss
     # skill: id; due: Date; interval: days between the last use and due; over: days past due on the day asked, 0 or more; why: the evidence in words.
     Review = Value.of(:skill, :due, :interval, :over, :why) do
       # Those due by a day, the longest overdue first. map: SkillMap; states: States; today: Date.
-      def self.due(map, states, today:, rules: Rules::DEFAULTS)
+      def self.due(map, states, today:, rules: Rules::DEFAULTS) = all(map, states, today:, rules:).reject { _1.due > today }
+
+      # Those of every skill taken up that pain does not hold, the most overdue first, then what comes due next.
+      def self.all(map, states, today:, rules: Rules::DEFAULTS)
         states.touched.filter_map { |id| of(id, states, today, rules) if map.include?(id) && !states.held?(id) }
-              .sort_by { [-_1.over, map[_1.skill].order] }
+              .sort_by { [_1.due, map[_1.skill].order] }
       end
 
       def self.of(id, states, today, rules)
@@ -17,10 +20,8 @@ module Fawnmoss
         good = states.good_in_a_row(id)
         interval = rules.review_in(good)
         due = (good.zero? ? last.on : states.used_on(id)) + interval
-        return if due > today
-
         words = good.zero? ? "it was #{last.value} on #{last.on.strftime('%-d %B')}" : "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{last.on.strftime('%-d %B')}"
-        new(skill: id, due:, interval:, over: (today - due).to_i, why: words)
+        new(skill: id, due:, interval:, over: [(today - due).to_i, 0].max, why: words)
       end
       private_class_method :of
     end

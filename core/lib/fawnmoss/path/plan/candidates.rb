@@ -4,9 +4,9 @@ module Fawnmoss
   module Path
     module Plan
       # Everything a lesson could hold, with what it is worth and why. The points are ours: promised work 60, pain 100, a look that is
-      # due 20 and up to 30 for being late (12 and up to 8 when secure), a tune's spots 30 and playing it 25, new things 35 and 22.
+      # due 20 and up to 30 for being late (12 and up to 8 when secure), one before its time 5, a tune's spots 30 and playing it 25, new things 35 and 22.
       class Candidates
-        POINTS = { promised: 60, review: 20, secure: 12, failed: 10, spots: 30, tune: 25, new: [35, 22, 15, 10], sound: 15, scale: 18, warm_up: 20, card: 20 }.freeze
+        POINTS = { promised: 60, review: 20, secure: 12, early: 5, failed: 10, spots: 30, tune: 25, new: [35, 22, 15, 10], sound: 15, scale: 18, warm_up: 20, card: 20 }.freeze
         NEW = 4 # so many new things are weighed against each other
         LONG = 60 # minutes; from then on some things take longer, with a rest for every three quarters of an hour
         STRETCHED = %w[scale spots new tune].freeze
@@ -97,19 +97,22 @@ module Fawnmoss
         end
 
         # Due looks, those worth most first.
-        def due
-          @due ||= Review.due(@map, @states, today: @at.today, rules: @at.rules).sort_by.with_index { |review, at| [-review_points(review), at] }
-        end
+        def due = @due ||= looks.reject { early?(_1) }.sort_by.with_index { |review, at| [-review_points(review), at] }
+        def looks = @looks ||= Review.all(@map, @states, today: @at.today, rules: @at.rules)
+        def early?(review) = review.due && review.due > @at.today
 
         # At most one look for every ten minutes, those worth most, besides those asked for.
         def reviews
           taken = [lead(SOUND), lead(LINES)].compact.map(&:skill)
           taken -= taken.select { dropped.include?("sound #{_1}") || dropped.include?("scale #{_1}") }
           asked = wanted_looks.map(&:id) - taken
-          looks, others = due.reject { taken.include?(_1.skill) }.partition { asked.include?(_1.skill) }
-          more = (asked - looks.map(&:skill)).map { Review.new(skill: _1, over: 0, interval: 1, why: 'wanted for this lesson') }
-          (looks + more + others.first([@at.minutes / LOOK_EVERY, 1].max)).map { review(_1) }
+          wanted, others = due.reject { taken.include?(_1.skill) }.partition { asked.include?(_1.skill) }
+          more = (asked - wanted.map(&:skill)).map { Review.new(skill: _1, over: 0, interval: 1, why: 'wanted for this lesson') }
+          (wanted + more + others.first([@at.minutes / LOOK_EVERY, 1].max) + early(asked)).map { review(_1) }
         end
+
+        # What comes due next, for when there is time left.
+        def early(asked) = looks.select { early?(_1) && @states.had?(_1.skill) && !asked.include?(_1.skill) }.first(@at.minutes / LOOK_EVERY)
 
         # Promised or added skills that are under way, and rusty ones that a new thing rests on.
         def wanted_looks
@@ -125,6 +128,8 @@ module Fawnmoss
 
         # What is secure can wait; what failed cannot.
         def review_points(review)
+          return POINTS[:early] + promise_points('skill', review.skill) if early?(review)
+
           late = review.over * 10 / review.interval
           known = @states.name(review.skill) == :secure ? POINTS[:secure] + [late, 8].min : POINTS[:review] + [late, 30].min
           known + (@states.good_in_a_row(review.skill).zero? ? POINTS[:failed] : 0) + promise_points('skill', review.skill)
@@ -132,6 +137,7 @@ module Fawnmoss
 
         def review_words(review)
           return review.why unless review.due
+          return "due on #{review.due.strftime('%-d %B')}, but there is time: #{review.why}" if early?(review)
 
           over = review.over.zero? ? 'due today' : "due #{review.over} #{review.over == 1 ? 'day' : 'days'} ago"
           "#{over}: #{review.why}"

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # The home card drafted from a lesson, and issued, with a tune's chart or without one.
+    module HomeCard
+      WARM_UP = 2 # minutes
+
+      # { items:, left_out:, minutes_per_day:, days:, until:, charts: [{ id, title }] the card may show }.
+      def self.draft(studio, id, today)
+        lesson = studio.lesson(id)
+        pupil = lesson.pupil
+        plan = plan(lesson, pupil)
+        { items: plan.items.map(&:to_h), left_out: plan.left_out, minutes_per_day: pupil.minutes_per_day, days_per_week: pupil.days_per_week,
+          until: (Planning.next_lesson(pupil, today + 1)).iso8601, charts: charts(lesson) }
+      end
+
+      # Freezes the work, as drafted or as the teacher wrote it, into the pupil's next card. Returns Models::Card.
+      def self.issue(studio, id, fields, today)
+        lesson = studio.lesson(id)
+        pupil = lesson.pupil
+        input = Inputs::CardInput.read(fields, pupil.minutes_per_day)
+        chart_id = fields.integer('chart_id', 1..(10**18), optional: true)
+        input.items ||= plan(lesson, pupil, input.minutes).items.map(&:to_h)
+        chart = chart_id && studio.chart(chart_id)
+        fields.refuse('chart_id', 'This chart belongs to somebody else.', 'Choose one of this pupil’s.') if chart && chart.pupil_id != pupil.id
+        body = chart ? CardBody.build(chart, input, today) : bare(studio, pupil, input)
+        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title: chart ? chart.tune.title : "Practice after #{today.strftime('%-d %B')}", today:)
+      end
+
+      def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)
+        map = pupil.studio.map(pupil.instrument, pupil.schools)
+        marks = lesson.marks.group_by { _1.skill || _1.tune_id.to_s }
+        outcomes = (lesson.items || []).map { outcome(_1, lesson, marks) }
+        Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(lesson))
+      end
+
+      def self.outcome(item, lesson, marks)
+        fields = Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] }
+        about = item['skill'] || item['tune']&.to_s
+        value = marks[about]&.last&.value
+        reached = value || (lesson.clock || {}).fetch('reached', []).include?(item['id'])
+        Fawnmoss::Path::HomeDraft::Outcome.new(item: Fawnmoss::Path::Plan::Item.new(**fields), value:, reached: reached ? true : false)
+      end
+
+      # Two exercises that need nobody to look on.
+      def self.routine(pupil, lesson)
+        Fawnmoss::Practice::Routine.new(FawnmossServer.catalogue.warm_ups, instrument: pupil.instrument, schools: pupil.schools, age: pupil.age(lesson.held_on))
+                                   .steps(minutes: WARM_UP, day: lesson.held_on.yday, parts: %w[body hold fingers])
+      end
+
+      def self.tempi(lesson) = lesson.marks.select { _1.skill && _1.tempo }.to_h { [_1.skill, _1.tempo] }
+
+      def self.charts(lesson)
+        (lesson.items || []).filter_map { _1['chart_id'] && { id: _1['chart_id'], title: _1['title'].sub(/\A(Play|Spots of) /, '') } }.uniq { _1[:id] }
+      end
+
+      # A card without a tune.
+      def self.bare(studio, pupil, input)
+        { pupil: pupil.name, instrument: pupil.instrument, studio: studio.name, minutes_per_day: input.minutes, note: input.note, items: input.items,
+          caution: input.caution || CardBody::CAUTION, changes: [], chart: nil }
+      end
+      private_class_method :plan, :outcome, :routine, :tempi, :charts, :bare
+    end
+  end
+end

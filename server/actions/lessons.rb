@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Lessons as they are held: begun with the plan as it stands, marked item by item, ended with what was not reached carried over.
+    module Lessons
+      KEPT = 200 # item ids
+
+      # Begins the pupil's lesson of a day, or goes on with it.
+      def self.begin(studio, pupil_id, fields, today)
+        pupil = studio.pupil(pupil_id)
+        date = Inputs::PlanInput.date(fields, today) || today
+        lesson = Planning.kept(pupil, date, Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes)
+        return lesson unless lesson.status == 'planned'
+
+        plan = Planning.plan(Planning.situation(pupil, date, lesson.minutes, lesson.wishes))
+        lesson.update(status: 'running', items: plan.items.map { whole(pupil, date, _1) }, clock: { 'seconds' => {}, 'at' => 0 })
+        lesson
+      end
+
+      # Where the lesson's page stands: its clock and note. The page is the only one who counts, so the latest stands.
+      def self.keep(studio, id, fields)
+        lesson = studio.lesson(id)
+        changes = {}
+        changes[:note] = fields.text('note', max: 2000) if fields.given?('note')
+        changes[:clock] = clock(fields.object('clock')) if fields.given?('clock')
+        lesson.update(changes) if changes.any?
+        lesson
+      end
+
+      # Ends it: promises that were reached are kept, what is carried over is promised anew.
+      def self.finish(studio, id, fields, today)
+        lesson = studio.lesson(id)
+        reached, carried = %w[reached carried].map { fields.words(_1, Inputs::PlanInput::ID, max: KEPT) }
+        FawnmossServer.db.transaction do
+          keep(studio, id, fields)
+          settle(lesson, reached, today)
+          (lesson.items || []).select { carried.include?(_1['id']) }.each { carry(lesson, _1) }
+          lesson.refresh.update(status: 'done', clock: (lesson.clock || {}).merge('reached' => reached))
+        end
+        lesson
+      end
+
+      def self.answer(lesson)
+        pupil = lesson.pupil
+        { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
+          minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}), note: lesson.note,
+          marks: standing(lesson).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
+      end
+
+      # Marks of this lesson that no later one corrects.
+      def self.standing(lesson)
+        ids = lesson.pupil.standing_rows.map { _1[:id] }
+        lesson.marks.select { ids.include?(_1.id) }
+      end
+
+      # The item as it is frozen, with all that the lesson's page shows at hand.
+      def self.whole(pupil, date, item)
+        map = pupil.studio.map(pupil.instrument, pupil.schools)
+        skill = item.skill && map[item.skill]
+        { **item.to_h, faults: skill ? skill.faults : [], tempo: skill&.tempo, steps: item.kind == 'warm-up' ? routine(pupil, date, item.minutes) : [],
+          chart_id: item.tune && pupil.charts_dataset.where(tune_id: item.tune, instrument: pupil.instrument).order(Sequel.desc(:id)).get(:id) }
+      end
+
+      def self.routine(pupil, date, minutes)
+        Fawnmoss::Practice::Routine.new(FawnmossServer.catalogue.warm_ups, instrument: pupil.instrument, schools: pupil.schools, age: pupil.age(date))
+                                   .steps(minutes: minutes.clamp(1, 20), day: date.yday).map(&:to_h)
+      end
+
+      def self.clock(fields)
+        seconds = fields.list('seconds', max: KEPT).to_h { [_1.text('id', min: 1, max: 70), _1.integer('seconds', 0..20_000)] }
+        { 'seconds' => seconds, 'at' => fields.integer('at', 0..KEPT, default: 0) }
+      end
+
+      def self.settle(lesson, reached, today)
+        items = (lesson.items || []).select { reached.include?(_1['id']) }
+        lesson.pupil.promises.each do |promise|
+          kept = items.any? do |item|
+            case promise.kind
+            when 'skill' then item['skill'] == promise.ref
+            when 'tune' then item['tune'].to_s == promise.ref
+            else item['id'] == "own #{promise.id}"
+            end
+          end
+          promise.update(kept_on: today) if kept
+        end
+      end
+
+      def self.carry(lesson, item)
+        kind = item['skill'] ? 'skill' : (item['tune'] ? 'tune' : 'own')
+        ref = (item['skill'] || item['tune'] || '').to_s
+        return if kind != 'own' && lesson.pupil.promises_dataset.where(kind:, ref:).any?
+
+        Models::Promise.create(studio_id: lesson.studio_id, pupil_id: lesson.pupil_id, kind:, ref:, title: item['title'][0, 120], why: 'not reached', made_on: lesson.held_on)
+      end
+      private_class_method :whole, :routine, :clock, :settle, :carry, :standing
+    end
+  end
+end

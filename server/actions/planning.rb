@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Plans of lessons: computed anew from the evidence each time they are looked at, until the lesson begins.
+    module Planning
+      AHEAD = 4 # lessons at most
+
+      # What fields ask for: { date: of the lesson, the pupil's next one when not given; minutes; ahead: how many more lessons }.
+      def self.read(studio, pupil_id, fields, today)
+        pupil = studio.pupil(pupil_id)
+        date = Inputs::PlanInput.date(fields, today) || next_lesson(pupil, today)
+        lesson = pupil.lessons_dataset.first(held_on: date)
+        answer(pupil, date, lesson, Inputs::PlanInput.minutes(fields), fields.integer('ahead', 0..AHEAD, default: 0))
+      end
+
+      # Keeps the minutes and what the teacher changed. Raises Stale when somebody saved since lock_version was read.
+      def self.save(studio, pupil_id, fields, today)
+        pupil = studio.pupil(pupil_id)
+        date = Inputs::PlanInput.date(fields, today) || fields.refuse('date', 'The day is missing.', nil)
+        wishes = Inputs::PlanInput.wishes(fields.object('wishes') || Inputs::Fields.new({}))
+        minutes = Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes
+        plan(situation(pupil, date, minutes, wishes)) # refuses what cannot be before anything is kept
+        lesson = kept(pupil, date, minutes)
+        fields.refuse('date', 'This lesson has begun; its plan stands.', 'Change it in the lesson.') unless lesson.status == 'planned'
+        lesson.save_if(fields.integer('lock_version', 0..1_000_000, default: 0), minutes:, wishes: JSON.generate(wishes)) or raise Stale, shown(lesson)
+        answer(pupil, date, lesson, nil, 0)
+      end
+
+      # The lesson's row, made when it is not there.
+      def self.kept(pupil, date, minutes)
+        pupil.lessons_dataset.first(held_on: date) ||
+          Models::Lesson.create(studio_id: pupil.studio_id, pupil_id: pupil.id, held_on: date, minutes:, wishes: {})
+      end
+
+      # Today when the pupil comes today or has no day, else the next such day.
+      def self.next_lesson(pupil, today) = pupil.lesson_day ? today + ((pupil.lesson_day - today.cwday) % 7) : today
+
+      def self.situation(pupil, date, minutes, wishes)
+        roll = Roll.new(pupil.studio, [pupil])
+        subject = Subject.pupil(pupil, date, roll:)
+        Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, marks: subject.evidence, rules: subject.rules, holds: subject.holds,
+                                                           promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states), age: pupil.age(date),
+                                                           wishes: Inputs::PlanInput.to_value(wishes))
+      end
+
+      def self.plan(situation) = Fawnmoss::Path::Plan.for(situation)
+
+      def self.answer(pupil, date, lesson, minutes, ahead)
+        minutes ||= lesson&.minutes || pupil.lesson_minutes
+        situation = situation(pupil, date, minutes, lesson&.wishes)
+        plans = Fawnmoss::Path::Plan.ahead(situation, (0..ahead).map { date + (7 * _1) })
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: date.iso8601, lesson: lesson && shown(lesson), **short(plans.first),
+          ahead: plans.drop(1).each_with_index.map { |plan, at| { date: (date + (7 * (at + 1))).iso8601, **short(plan).slice(:items, :spare) } } }
+      end
+
+      def self.shown(lesson) = { id: lesson.id, status: lesson.status, minutes: lesson.minutes, wishes: lesson.wishes, lock_version: lesson.lock_version }
+
+      def self.short(plan)
+        { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map { item(_1) },
+          left_out: plan.left_out.first(8).map { |title, reason, id| { id:, title:, reason: } } }
+      end
+
+      def self.item(item) = item.to_h
+      private_class_method :shown, :short
+    end
+  end
+end

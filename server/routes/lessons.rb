@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # Plans, lessons, promises.
+    module Lessons
+      def self.registered(app)
+        app.get('/api/pupils/:id/plan') { json(Actions::Planning.read(studio, params['id'], asked('ahead', 'minutes', 'date'), today)) }
+        app.put('/api/pupils/:id/plan') { json(Actions::Planning.save(studio, params['id'], fields, today)) }
+        app.post('/api/pupils/:id/lessons') { json(Actions::Lessons.answer(Actions::Lessons.begin(studio, params['id'], fields, today)), 201) }
+        app.get('/api/lessons/:id') { json(Actions::Lessons.answer(studio.lesson(params['id']))) }
+        app.put('/api/lessons/:id') { json(Actions::Lessons.answer(Actions::Lessons.keep(studio, params['id'], fields))) }
+        app.post('/api/lessons/:id/finish') { json(Actions::Lessons.answer(Actions::Lessons.finish(studio, params['id'], fields, today))) }
+        app.get('/api/lessons/:id/home') { json(Actions::HomeCard.draft(studio, params['id'], today)) }
+        app.post('/api/lessons/:id/cards') { json(Actions::CardAnswer.whole(Actions::HomeCard.issue(studio, params['id'], fields, today)), 201) }
+        app.post('/api/pupils/:id/promises') { json(Actions::Promising.make(studio, params['id'], fields, today).to_answer, 201) }
+        app.delete('/api/promises/:id') { json(Actions::Promising.keep(studio, params['id'], today).to_answer) }
+      end
+    end
+  end
+end
