@@ -12,6 +12,7 @@ gem 'zeitwerk', '~> 2.6.18'
 # server
 gem 'bcrypt', '~> 3.1'
 gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
+gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
 gem 'mysql2', '~> 0.5.7'
 gem 'puma', '~> 8.0'
 gem 'rack', '~> 3.2'
@@ -22,6 +23,8 @@ gem 'roda', '~> 3.109'
 gem 'rodauth', '~> 2.49'
 gem 'sequel', '~> 5.110'
 gem 'sinatra', '~> 4.2'
+gem 'tzinfo', '~> 2.0'
+gem 'tzinfo-data', '~> 1.2026' # the zones themselves, wherever it runs
 
 group :test do
   gem 'axe-core-capybara', '~> 4.14', require: false

@@ -146,6 +146,15 @@ RSpec.describe Fawnmoss::Path::Plan do
     expect(plan(secure).items.sum(&:minutes)).to be_between(5, 30)
   end
 
+  it 'fits what is left of a lesson into the minutes left, and never stretches it' do
+    items = plan(some_way, tunes: [work]).items
+    fitted, late = described_class::Refit.call(items.drop(3), 8)
+    expect([fitted.sum(&:minutes), fitted.map(&:minutes).min, late]).to eq([8, 1, []])
+    expect(described_class::Refit.call(items.drop(3), 2)).to match([[have_attributes(minutes: 1), have_attributes(kind: 'card', minutes: 1)], be_an(Array)])
+    expect(described_class::Refit.call(items, 90)).to eq([items, []])
+    expect(described_class::Refit.call(items, 0).first).to eq([])
+  end
+
   it 'looks lessons ahead, supposing that all goes well' do
     plans = described_class.ahead(situation(some_way, tunes: [work]), [today, today + 7, today + 14])
     news = plans.map { |lesson| lesson.items.select { _1.kind == 'new' }.map(&:skill) }

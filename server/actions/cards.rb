@@ -38,7 +38,7 @@ module FawnmossServer
       # A new private address; the ones before stop working.
       def self.link(card)
         revoke(card)
-        Models::CardLink.create(studio_id: card.studio_id, card_id: card.id, nonce: SecureRandom.urlsafe_base64(16),
+        Models::CardLink.create(studio_id: card.studio_id, card_id: card.id, nonce: Signed.nonce,
                                 expires_at: Time.now.utc + (Models::CardLink::DAYS * 86_400))
       end
 

@@ -36,11 +36,10 @@ module FawnmossServer
       end
 
       def self.outcome(item, lesson, marks)
-        fields = Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] }
         about = item['skill'] || item['tune']&.to_s
         value = marks[about]&.last&.value
         reached = value || (lesson.clock || {}).fetch('reached', []).include?(item['id'])
-        Fawnmoss::Path::HomeDraft::Outcome.new(item: Fawnmoss::Path::Plan::Item.new(**fields), value:, reached: reached ? true : false)
+        Fawnmoss::Path::HomeDraft::Outcome.new(item: Lessons.value(item), value:, reached: reached ? true : false)
       end
 
       # Two exercises that need nobody to look on.

@@ -28,6 +28,21 @@ module FawnmossServer
         lesson
       end
 
+      # Fits what is still to come, from the item at a place on, into the minutes left; what has no time stays in the list with 0.
+      def self.refit(studio, id, fields)
+        lesson = studio.lesson(id)
+        items = lesson.items || []
+        from = fields.integer('from', 0..KEPT)
+        rest = items.drop(from)
+        fitted, = Fawnmoss::Path::Plan::Refit.call(rest.map { value(_1) }, fields.integer('minutes', 0..180))
+        minutes = fitted.to_h { [_1.id, _1.minutes] }
+        lesson.update(items: items.first(from) + rest.map { _1.merge('minutes' => minutes.fetch(_1['id'], 0)) })
+        lesson
+      end
+
+      # The core's Item of a frozen one.
+      def self.value(item) = Fawnmoss::Path::Plan::Item.new(**Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] })
+
       # Ends it: promises that were reached are kept, what is carried over is promised anew.
       def self.finish(studio, id, fields, today)
         lesson = studio.lesson(id)

@@ -33,11 +33,10 @@ module FawnmossServer
           Models::Lesson.create(studio_id: pupil.studio_id, pupil_id: pupil.id, held_on: date, minutes:, wishes: {})
       end
 
-      # Today when the pupil comes today or has no day, else the next such day.
-      def self.next_lesson(pupil, today) = pupil.lesson_day ? today + ((pupil.lesson_day - today.cwday) % 7) : today
+      # The pupil's next lesson by the calendar, today counted; today for one without a day.
+      def self.next_lesson(pupil, today) = pupil.studio.calendar.next_for(pupil.id, today)&.date || today
 
-      def self.situation(pupil, date, minutes, wishes)
-        roll = Roll.new(pupil.studio, [pupil])
+      def self.situation(pupil, date, minutes, wishes, roll: Roll.new(pupil.studio, [pupil]))
         subject = Subject.pupil(pupil, date, roll:)
         Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, marks: subject.evidence, rules: subject.rules, holds: subject.holds,
                                                            promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states), age: pupil.age(date),

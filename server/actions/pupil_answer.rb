@@ -76,7 +76,7 @@ module FawnmossServer
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
         marked.map { |id, marks| { id:, title: titles[id], value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 } }
       end
-      private_class_method :in_work, :path, :counts, :progress, :tunes, :looks
+      private_class_method :path, :counts, :progress, :tunes
     end
   end
 end

@@ -5,11 +5,40 @@ module FawnmossServer
     # The day's lessons in order of time, and who else wants a look.
     module Today
       def self.call(studio, today)
-        pupils = PupilAnswer.list(studio, studio.pupils, today)
-        lessons, others = pupils.partition { _1[:lesson_day] == today.cwday }
-        { date: today.iso8601, lessons: lessons.sort_by { [_1[:lesson_time] || '99:99', _1[:name]] }, look: others.reject { _1[:look].empty? },
+        pupils = studio.pupils
+        roll = Roll.new(studio, pupils)
+        occurrences = studio.calendar.between(today, today)
+        coming = occurrences.map(&:pupil).uniq
+        others = pupils.reject { coming.include?(_1.id) }.map { brief(_1, today, roll) }
+        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? }, clashes: Calendars.clashes(occurrences),
           pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
+
+      def self.brief(pupil, today, roll)
+        subject = Subject.pupil(pupil, today, roll:)
+        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
+      end
+
+      def self.lessons(studio, occurrences, today, roll)
+        by_id = studio.pupils.to_h { [_1.id, _1] }
+        rows = studio.lessons_dataset.where(held_on: today).as_hash(:pupil_id)
+        occurrences.map do |occurrence|
+          pupil = by_id.fetch(occurrence.pupil)
+          { **brief(pupil, today, roll), time: occurrence.time, minutes: occurrence.minutes, status: occurrence.status, note: occurrence.note,
+            in_work: PupilAnswer.in_work(roll.in_work(pupil)), lesson: lesson(rows[pupil.id]), plan: occurrence.held? ? plan(pupil, occurrence, rows[pupil.id], today, roll) : [] }
+        end
+      end
+
+      def self.lesson(row) = row && { id: row.id, status: row.status }
+
+      # What the lesson is about, in short.
+      def self.plan(pupil, occurrence, row, today, roll)
+        return row.items.map { _1.slice('id', 'kind', 'title', 'minutes') } if row&.items
+
+        situation = Planning.situation(pupil, today, row&.minutes || occurrence.minutes, row&.wishes, roll:)
+        Planning.plan(situation).items.map { { id: _1.id, kind: _1.kind, title: _1.title, minutes: _1.minutes } }
+      end
+      private_class_method :brief, :lessons, :lesson, :plan
     end
   end
 end

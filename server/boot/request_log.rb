@@ -25,7 +25,7 @@ module FawnmossServer
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
       def write(env, id, status, started)
-        path = env['PATH_INFO'].sub(%r{\A(/k|/api/link)/.*}, '\1/...')
+        path = env['PATH_INFO'].sub(%r{\A(/k|/api/link|/feed)/.*}, '\1/...')
         line = { at: Time.now.utc.iso8601(3), id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((now - started) * 1000).round(1) }
         line[:error] = env['fawnmoss.error'] if env['fawnmoss.error']
         @out.puts JSON.generate(line) unless ENV['FAWNMOSS_QUIET']

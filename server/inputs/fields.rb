@@ -13,6 +13,9 @@ module FawnmossServer
 
       def given?(name) = @raw.key?(name)
 
+      # As it came, for what is checked elsewhere.
+      def raw(name) = @raw[name]
+
       # One line of text without control characters, stripped.
       def text(name, max:, min: 0, default: nil)
         value = fetch(name, default)

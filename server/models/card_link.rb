@@ -1,13 +1,11 @@
 # frozen_string_literal: true
 
-require 'openssl'
-
 module FawnmossServer
   module Models
-    # The private address of a card. The database holds only a nonce; the address also carries its signature under the
-    # server's secret, so neither a guess nor a copy of the table opens a card.
+    # The private address of a card.
     class CardLink < Sequel::Model(FawnmossServer.db[:card_links])
       DAYS = 120
+      KIND = 'card link'
       many_to_one :card, class: 'FawnmossServer::Models::Card'
 
       dataset_module do
@@ -16,17 +14,11 @@ module FawnmossServer
 
       # The live link behind a token, or nil: for unknown, forged, revoked and expired ones alike.
       def self.open(token)
-        nonce, signature = token.to_s.match(/\A([A-Za-z0-9_-]{22})([A-Za-z0-9_-]{43})\z/)&.captures
-        return unless nonce && Rack::Utils.secure_compare(sign(nonce), signature)
-
-        live.first(nonce:)
+        nonce = Signed.open(KIND, token)
+        nonce && live.first(nonce:)
       end
 
-      def self.sign(nonce)
-        [OpenSSL::HMAC.digest('SHA256', FawnmossServer.settings.secret, "card link #{nonce}")].pack('m0').tr('+/', '-_').delete('=')
-      end
-
-      def token = "#{nonce}#{self.class.sign(nonce)}"
+      def token = Signed.token(KIND, nonce)
     end
   end
 end

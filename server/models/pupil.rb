@@ -26,6 +26,9 @@ module FawnmossServer
       # What decides between skills that schools do differently. Upper strings and cello have one hold.
       def schools = [instrument == 'bass' ? bow_hold : 'french', bass_hand]
 
+      # Fawnmoss::Path::Calendar::Slot: the weekly lesson.
+      def slot = Fawnmoss::Path::Calendar::Slot.new(pupil: id, name:, weekday: lesson_day, time: lesson_time, minutes: lesson_minutes, from: lesson_from)
+
       # Years old this year, or nil.
       def age(today) = birth_year && (today.year - birth_year)
 

@@ -9,6 +9,8 @@ module FawnmossServer
       one_to_many :lessons, class: 'FawnmossServer::Models::Lesson'
       one_to_many :holds, class: 'FawnmossServer::Models::Hold'
       one_to_many :promises, class: 'FawnmossServer::Models::Promise'
+      one_to_many :lesson_changes, class: 'FawnmossServer::Models::LessonChange'
+      one_to_many :holidays, class: 'FawnmossServer::Models::Holiday', order: :from_date
       one_to_many :tapes, class: 'FawnmossServer::Models::Tape'
       one_to_many :pupils, class: 'FawnmossServer::Models::Pupil', order: :name
       one_to_many :tunes, class: 'FawnmossServer::Models::Tune', order: :title
@@ -40,6 +42,18 @@ module FawnmossServer
         return FawnmossServer.catalogue.path(instrument, schools) if skill_changes.empty?
 
         (@maps ||= {})[[instrument, schools]] ||= Fawnmoss::Path::SkillMap.for(skills, instrument, schools)
+      end
+
+      # Fawnmoss::Path::Calendar of all pupils.
+      def calendar
+        @calendar ||= Fawnmoss::Path::Calendar.new(pupils.map(&:slot), lesson_changes.map(&:to_value), holidays.map(&:to_value))
+      end
+
+      def renew_rules = @ruleset = nil
+
+      def renew_calendar
+        @calendar = nil
+        %i[pupils lesson_changes holidays].each { associations.delete(_1) }
       end
 
       def renew_path = %i[@path @skills @maps].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)

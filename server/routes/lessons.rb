@@ -10,6 +10,7 @@ module FawnmossServer
         app.post('/api/pupils/:id/lessons') { json(Actions::Lessons.answer(Actions::Lessons.begin(studio, params['id'], fields, today)), 201) }
         app.get('/api/lessons/:id') { json(Actions::Lessons.answer(studio.lesson(params['id']))) }
         app.put('/api/lessons/:id') { json(Actions::Lessons.answer(Actions::Lessons.keep(studio, params['id'], fields))) }
+        app.post('/api/lessons/:id/refit') { json(Actions::Lessons.answer(Actions::Lessons.refit(studio, params['id'], fields))) }
         app.post('/api/lessons/:id/finish') { json(Actions::Lessons.answer(Actions::Lessons.finish(studio, params['id'], fields, today))) }
         app.get('/api/lessons/:id/home') { json(Actions::HomeCard.draft(studio, params['id'], today)) }
         app.post('/api/lessons/:id/cards') { json(Actions::CardAnswer.whole(Actions::HomeCard.issue(studio, params['id'], fields, today)), 201) }

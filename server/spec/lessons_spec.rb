@@ -93,6 +93,17 @@ RSpec.describe 'plans and lessons' do
       expect([status, error[:message]]).to match([422, /has begun/])
     end
 
+    it 'fits what is still to come into the minutes left' do
+      teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
+      lesson = begin_lesson
+      later = api(:post, "/api/lessons/#{lesson[:id]}/refit", { from: 2, minutes: 9 })
+      expect(ids(later)).to eq(ids(lesson))
+      expect(later[:items].drop(2).sum { _1[:minutes] }).to eq(9)
+      expect(later[:items].first(2)).to eq(lesson[:items].first(2))
+      late = api(:post, "/api/lessons/#{lesson[:id]}/refit", { from: 2, minutes: 1 })
+      expect(late[:items].drop(2).to_h { [_1[:id], _1[:minutes]] }.reject { _2.zero? }).to eq('card' => 1)
+    end
+
     it 'ends with promises kept and the rest carried over' do
       api(:post, "/api/pupils/#{pupil[:id]}/promises", { title: 'Bring the list' })
       api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'skill', ref: 'body.care' })

@@ -11,7 +11,7 @@ import { typing } from './composables/useKeys'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
-const framed = computed(() => !route.meta.open)
+const framed = computed(() => !route.meta.open && !route.meta.bare)
 const keys = ref(false)
 
 function toLogin(): void {

@@ -14,7 +14,7 @@ import { EVERYTHING } from '../stores/desk'
 const props = defineProps<{ card: Omit<PublicCard, 'days'>; days?: PractisedDay[]; live?: boolean; now?: string | null; today?: string }>()
 const emit = defineEmits<{ ready: []; tick: [item: number, day: string, runs: number]; hear: [item: WorkItem]; tempo: [tempo: number] }>()
 const body = computed(() => props.card.body)
-const notes = computed(() => body.value.chart.notes)
+const notes = computed(() => body.value.chart?.notes ?? [])
 const selected = ref<number | null>(null)
 const article = ref<HTMLElement | null>(null)
 const paper = usePaper()
@@ -49,6 +49,7 @@ let watcher: ResizeObserver | undefined
 onMounted(() => {
   watcher = new ResizeObserver(measure)
   if (article.value) watcher.observe(article.value)
+  if (!body.value.chart) emit('ready')
 })
 onUnmounted(() => watcher?.disconnect())
 </script>
@@ -58,16 +59,16 @@ onUnmounted(() => watcher?.disconnect())
     <header>
       <h1>{{ card.title }}</h1>
       <p class="about">
-        <span>{{ body.pupil }}, {{ body.chart.instrument }}</span><span>{{ body.chart.tune.key }}, {{ body.chart.tune.meter }}<template v-if="body.bars">, {{ barWords(body.bars) }}</template></span>
-        <span>No. {{ card.number }}, {{ longDate(card.issued_on) }}</span><span>{{ body.studio }}</span>
+        <span>{{ body.pupil }}, {{ body.chart?.instrument ?? body.instrument }}</span><span v-if="body.chart">{{ body.chart.tune.key }}, {{ body.chart.tune.meter }}<template v-if="body.bars">, {{ barWords(body.bars) }}</template></span>
+        <span><template v-if="card.number">No. {{ card.number }}, </template>{{ longDate(card.issued_on) }}</span><span>{{ body.studio }}</span>
       </p>
     </header>
-    <ChartSheet :musicxml="body.musicxml" :chart="body.chart" :strings="body.strings" :selected="selected" :now="now ?? null" :show="show" steady card @select="selected = $event" @ready="emit('ready')" />
-    <ul class="plain legend" aria-label="Signs">
+    <ChartSheet v-if="body.chart" :musicxml="body.musicxml!" :chart="body.chart" :strings="body.strings!" :selected="selected" :now="now ?? null" :show="show" steady card @select="selected = $event" @ready="emit('ready')" />
+    <ul v-if="body.chart" class="plain legend" aria-label="Signs">
       <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><BowSign :direction="one.sign" :join="one.join" :y="1" /></svg>{{ one.words }}</li>
       <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true"><path class="ring" :d="ringPath(2, true)" /></svg>rings when in tune</li>
       <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true"><path class="hold" d="M 2 0 v 3 H 24 v -3" /></svg>keep the finger down</li>
-      <li v-if="show.bow">bow line: F frog, T tip; first set the bow down {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
+      <li v-if="show.bow && body.set_bow">bow line: F frog, T tip; first set the bow down {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
     </ul>
     <section class="work">
       <h2>{{ body.minutes_per_day }} minutes a day</h2>

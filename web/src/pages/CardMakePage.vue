@@ -4,8 +4,9 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import WorkEditor from '../components/WorkEditor.vue'
 import { barWords } from '../geometry/spots'
-import { budgetWords, kept } from '../geometry/work'
+import { kept } from '../geometry/work'
 import { usePupils } from '../stores/pupils'
 
 /** Making a card: what it shows, the work and its minutes, what to listen for; beside it the card as it will be. */
@@ -27,7 +28,6 @@ const form = reactive({
 /** The items as they stand, and which of them were written over. */
 const items = ref<WorkItem[]>([])
 const touched = ref<WorkItem[]>([])
-const editing = ref<number | null>(null)
 let timer: ReturnType<typeof setTimeout> | undefined
 let asked = 0
 
@@ -92,27 +92,12 @@ watch(() => JSON.stringify([{ ...form, note: '' }, spots.value]), () => {
 })
 watch([form, touched], () => localStorage.setItem(DRAFT, JSON.stringify({ form, touched: touched.value })), { deep: true })
 
-function change(index: number, changes: Partial<WorkItem>): void {
-  const next = { ...items.value[index]!, ...changes }
-  items.value = items.value.map((item, at) => (at === index ? next : item))
-  touched.value = items.value.filter((item, at) => at === index || item.kind === 'own' || touched.value.some((own) => own.kind === item.kind && own.bars.join() === item.bars.join()))
+/** What was written over, kept when the work is made anew; an own item is kept as it now stands. */
+function edited(next: WorkItem): void {
+  const same = (item: WorkItem) => item.kind === next.kind && item.bars.join() === next.bars.join()
+  touched.value = [...touched.value.filter((item) => item.kind !== 'own' && !same(item)), ...(next.kind === 'own' ? [] : [next]), ...items.value.filter((item) => item.kind === 'own')]
 }
-function move(index: number, by: number): void {
-  const next = [...items.value]
-  next.splice(index + by, 0, ...next.splice(index, 1))
-  items.value = next
-}
-function remove(index: number): void {
-  const gone = items.value[index]!
-  items.value = items.value.filter((_, at) => at !== index)
-  touched.value = touched.value.filter((item) => item !== gone)
-  editing.value = null
-}
-function add(): void {
-  items.value = [...items.value, { kind: 'own', title: 'Something of mine', steps: ['What to do.'], minutes: 1, bars: [], tempi: [] }]
-  touched.value = [...touched.value, items.value.at(-1)!]
-  editing.value = items.value.length - 1
-}
+const forgotten = (gone: WorkItem) => (touched.value = touched.value.filter((item) => item.title !== gone.title || item.kind !== gone.kind))
 function toggle(list: number[][], bars: number[]): number[][] {
   return list.some((one) => one.join() === bars.join()) ? list.filter((one) => one.join() !== bars.join()) : [...list, bars]
 }
@@ -150,23 +135,7 @@ async function issue(): Promise<void> {
             <p v-for="title in work?.left_out ?? []" :key="title" class="small fawn">Too little time for: {{ title }}.</p>
           </section>
           <section class="ruled">
-            <h2>Work <span class="sum" :class="{ fawn: budgetWords(items, minutes) !== 'adds up' }">{{ budgetWords(items, minutes) }}</span></h2>
-            <ol class="plain">
-              <li v-for="(item, index) in items" :key="`${item.kind}${item.bars.join()}${index}`" class="item">
-                <button type="button" class="title" :aria-expanded="editing === index" @click="editing = editing === index ? null : index">{{ item.title }}</button>
-                <input :value="item.minutes" class="min" inputmode="numeric" :aria-label="`Minutes for ${item.title}`" @change="change(index, { minutes: Math.max(0, Math.min(240, Math.round(Number(($event.target as HTMLInputElement).value) || 0))) })" />
-                <span class="moves">
-                  <button type="button" :disabled="index === 0" :aria-label="`${item.title}: earlier`" @click="move(index, -1)">↑</button>
-                  <button type="button" :disabled="index === items.length - 1" :aria-label="`${item.title}: later`" @click="move(index, 1)">↓</button>
-                  <button type="button" :aria-label="`Leave out ${item.title}`" @click="remove(index)">×</button>
-                </span>
-                <div v-if="editing === index" class="edit">
-                  <v-text-field :model-value="item.title" label="Title" maxlength="120" @update:model-value="change(index, { title: $event })" />
-                  <v-textarea :model-value="item.steps.join('\n')" label="What to do, a line a step" rows="4" @update:model-value="change(index, { steps: String($event).split('\n').filter((line) => line.trim()) })" />
-                </div>
-              </li>
-            </ol>
-            <v-btn @click="add">Add my own</v-btn>
+            <WorkEditor v-model="items" :minutes="minutes" @edit="edited" @remove="forgotten" />
             <details>
               <summary class="aside-label">What goes in</summary>
               <label class="choice"><input v-model="form.warm_up" type="checkbox" /> scale and arpeggio of the key</label>
@@ -199,13 +168,6 @@ async function issue(): Promise<void> {
 .two { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 34px; align-items: start; }
 .preview { background: var(--card); border: 1px solid var(--rule); padding: 26px 30px; }
 .ruled { margin-top: 14px; padding-top: 10px; }
-.sum { font-size: 1rem; }
-.item { display: grid; grid-template-columns: 1fr 40px auto; gap: 4px; align-items: center; border-top: 1px solid var(--rule); padding: 3px 0; }
-.title { text-align: left; cursor: pointer; line-height: 1.25; padding: 3px 0; }
-.min { width: 40px; text-align: right; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
-.moves button { width: 26px; height: 28px; cursor: pointer; }
-.moves button:disabled { opacity: 0.35; }
-.edit { grid-column: 1 / -1; display: grid; gap: 8px; padding: 4px 0 8px; }
 .choice { display: flex; gap: 8px; align-items: baseline; padding: 2px 0; line-height: 1.3; }
 .inner { padding-left: 22px; }
 summary { cursor: pointer; padding: 3px 0; }

@@ -48,7 +48,7 @@ async function copy(): Promise<void> {
     <template v-if="card">
       <div class="bar">
         <router-link :to="`/pupils/${card.pupil_id}`">{{ card.body.pupil }}</router-link>
-        <router-link :to="`/charts/${card.chart_id}`">the chart it came from</router-link>
+        <router-link v-if="card.chart_id" :to="`/charts/${card.chart_id}`">the chart it came from</router-link>
         <span v-if="card.link" class="link small">
           private link, until {{ shortDate(card.link.expires_on) }}: <a :href="card.link.path" target="_blank" rel="noopener" data-link>open it</a>
           <v-btn density="compact" @click="copy">Copy</v-btn><v-btn density="compact" @click="link('DELETE')">Revoke</v-btn>

@@ -43,7 +43,7 @@ watch(card, (shown) => {
   document.title = `${shown.title} · practice card`
   known.value = shown.days
   if (shown.body.play) player.use(async () => shown.body.play!)
-  player.own = shown.body.tempo
+  player.own = shown.body.tempo ?? 60
 })
 function hear(item: WorkItem): void {
   const schedule = card.value?.body.play

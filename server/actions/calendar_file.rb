@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require 'icalendar'
+require 'tzinfo'
+
+module FawnmossServer
+  module Actions
+    # The studio's lessons as an iCalendar file (RFC 5545): weekly ones as recurrence rules in the studio's time zone, so that they
+    # stay at their hour when the clocks change; cancelled ones left out, moved and extra ones as events of their own.
+    class CalendarFile
+      YEARS = 2 # of exceptions, and of changes of the clock, are written out
+
+      # studio: Models::Studio; today: Date. Returns the text.
+      def self.write(studio, today) = new(studio, today).text
+
+      def initialize(studio, today)
+        @studio = studio
+        @today = today
+        @zone = TZInfo::Timezone.get(studio.time_zone)
+        @calendar = studio.calendar
+        @lessons = @calendar.between(today - 400, today + (366 * YEARS))
+      end
+
+      def text
+        file = Icalendar::Calendar.new
+        file.prodid = '-//Fawnmoss//Lessons//EN'
+        file.append_custom_property('X-WR-CALNAME', @studio.name)
+        file.append_custom_property('REFRESH-INTERVAL;VALUE=DURATION', 'PT6H')
+        zones.each { file.add_timezone(_1) }
+        @studio.pupils.select { _1.lesson_day && _1.lesson_time }.each { |pupil| weekly(file, pupil) }
+        @lessons.select { %w[moved extra].include?(_1.status) && _1.time }.each { |lesson| single(file, lesson) }
+        file.to_ical
+      end
+
+      private
+
+      def weekly(file, pupil)
+        first = pupil.lesson_from || @today
+        first += (pupil.lesson_day - first.cwday) % 7
+        file.event do |event|
+          about(event, pupil.id, pupil.name, first, pupil.lesson_time, pupil.lesson_minutes)
+          event.uid = "pupil-#{pupil.id}-#{first.iso8601}@fawnmoss"
+          event.rrule = 'FREQ=WEEKLY'
+          event.exdate = without(pupil, first).map { |date| zoned(date, pupil.lesson_time) }
+        end
+      end
+
+      # Days on which the weekly lesson does not take place.
+      def without(pupil, first) = @lessons.select { _1.pupil == pupil.id && !_1.held? && _1.date >= first }.map(&:date)
+
+      def single(file, lesson)
+        file.event do |event|
+          about(event, lesson.pupil, lesson.name, lesson.date, lesson.time, lesson.minutes)
+          event.uid = "change-#{lesson.change}@fawnmoss"
+          event.description = lesson.was ? "Moved from #{lesson.was.strftime('%-d %B')}. #{lesson.note}".strip : lesson.note
+        end
+      end
+
+      def about(event, pupil_id, name, date, time, minutes)
+        event.dtstart = zoned(date, time)
+        event.dtend = zoned(date, time, minutes)
+        event.dtstamp = Icalendar::Values::DateTime.new(Time.utc(@today.year, @today.month, @today.day), 'tzid' => 'UTC')
+        event.summary = "#{name} (#{@studio.name})"
+        event.categories = "pupil-#{pupil_id}"
+        event.ip_class = 'PRIVATE'
+      end
+
+      def zoned(date, time, more = 0)
+        hour, minute = time.split(':').map(&:to_i)
+        Icalendar::Values::DateTime.new(DateTime.new(date.year, date.month, date.day, hour, minute) + Rational(more, 1440), 'tzid' => @zone.identifier)
+      end
+
+      # One VTIMEZONE with each change of the clock written out, from the one before the first lesson on.
+      def zones
+        from = [*@studio.pupils.filter_map(&:lesson_from), @today - 400].min
+        zone = Icalendar::Timezone.new
+        zone.tzid = @zone.identifier
+        changes = @zone.transitions_up_to(Time.utc(@today.year + YEARS + 1), Time.utc(from.year - 1))
+        changes.each { |change| zone.add_component(observance(change.offset, change.previous_offset, change.at.to_time.utc + change.previous_offset.observed_utc_offset)) }
+        zone.add_component(observance(@zone.current_period.offset, @zone.current_period.offset, Time.utc(1970))) if changes.empty?
+        [zone]
+      end
+
+      def observance(offset, before, local)
+        part = offset.dst? ? Icalendar::Timezone::Daylight.new : Icalendar::Timezone::Standard.new
+        part.dtstart = local.strftime('%Y%m%dT%H%M%S')
+        part.tzoffsetfrom = hours(before.observed_utc_offset)
+        part.tzoffsetto = hours(offset.observed_utc_offset)
+        part.tzname = offset.abbreviation.to_s
+        part
+      end
+
+      def hours(seconds) = format('%s%02d%02d', seconds.negative? ? '-' : '+', seconds.abs / 3600, seconds.abs % 3600 / 60)
+    end
+  end
+end

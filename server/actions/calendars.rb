@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # The studio's lessons by day and week, and what the teacher changes about them.
+    module Calendars
+      DAYS = 42 # shown at a time, at most
+
+      # fields: from (the Monday of this week when not given) and days.
+      def self.read(studio, fields, today)
+        from = fields.date('from', (today - 800)..(today + 800), default: today - (today.cwday - 1))
+        to = from + fields.integer('days', 1..DAYS, default: 7) - 1
+        lessons = studio.calendar.between(from, to)
+        { from: from.iso8601, to: to.iso8601, lessons: lessons.map { shown(_1) }, clashes: clashes(lessons), owed: owed(studio),
+          holidays: studio.holidays.reject { _1.to_date < from }.map { holiday(_1) }, feed: feed(studio), time_zone: studio.time_zone }
+      end
+
+      # Cancels, moves or adds one lesson; what was said about that day before is taken back. Returns the clash it makes, in words, or nil.
+      def self.change(studio, pupil_id, fields, today)
+        pupil = studio.pupil(pupil_id)
+        columns = Inputs::ChangeInput.read(fields, today)
+        Inputs::ChangeInput.weekly(fields, studio, pupil, columns[:on_date]) if columns[:on_date]
+        FawnmossServer.db.transaction do
+          Models::LessonChange.where(pupil_id: pupil.id, on_date: columns[:on_date]).delete if columns[:on_date]
+          Models::LessonChange.create(studio_id: studio.id, pupil_id: pupil.id, **columns)
+        end
+        studio.renew_calendar
+        { clashes: columns[:to_date] ? clashes(studio.calendar.between(columns[:to_date], columns[:to_date])) : [] }
+      end
+
+      def self.take_back(studio, id) = (Models::LessonChange.first(studio_id: studio.id, id: id.to_s[/\A\d{1,18}\z/].to_i) || raise(Missing)).delete
+
+      def self.add_holiday(studio, fields, today)
+        range = (today - 400)..(today + 800)
+        from = fields.date('from', range) || fields.refuse('from', 'The day is missing.', nil)
+        to = fields.date('to', range, default: from)
+        fields.refuse('to', 'This lies before the beginning.', 'Swap the two days.') if to < from
+        holiday(Models::Holiday.create(studio_id: studio.id, from_date: from, to_date: to, name: fields.text('name', min: 1, max: 60)))
+      end
+
+      def self.remove_holiday(studio, id) = (Models::Holiday.first(studio_id: studio.id, id: id.to_s[/\A\d{1,18}\z/].to_i) || raise(Missing)).delete
+
+      # Makes a new private address for subscribing; the one before stops working. off: only that.
+      def self.renew_feed(studio, off: false)
+        studio.update(feed_nonce: off ? nil : Signed.nonce)
+        { feed: feed(studio) }
+      end
+
+      def self.shown(lesson)
+        { pupil_id: lesson.pupil, name: lesson.name, date: lesson.date.iso8601, time: lesson.time, minutes: lesson.minutes, status: lesson.status,
+          was: lesson.was&.iso8601, note: lesson.note, change_id: lesson.change, owed: lesson.owed }
+      end
+
+      def self.clashes(lessons)
+        Fawnmoss::Path::Calendar.clashes(lessons).map do |a, b|
+          "#{a.name} at #{a.time} and #{b.name} at #{b.time} on #{a.date.strftime('%-d %B')} overlap."
+        end
+      end
+
+      # Cancelled lessons to be made up.
+      def self.owed(studio)
+        rows = Models::LessonChange.where(studio_id: studio.id, kind: 'cancelled', owed: true).order(:on_date).all
+        names = studio.pupils.to_h { [_1.id, _1.name] }
+        rows.map { { change_id: _1.id, pupil_id: _1.pupil_id, name: names[_1.pupil_id], date: _1.on_date.iso8601, note: _1.note } }
+      end
+
+      def self.feed(studio) = studio.feed_nonce && "/feed/#{Signed.token('calendar', studio.feed_nonce)}/lessons.ics"
+      def self.holiday(row) = { id: row.id, from: row.from_date.iso8601, to: row.to_date.iso8601, name: row.name }
+      private_class_method :shown, :owed, :holiday
+    end
+  end
+end

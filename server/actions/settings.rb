@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+require 'tzinfo'
+
+module FawnmossServer
+  module Actions
+    # What belongs to the studio as a whole: name, the numbers of the rules, the time zone.
+    module Settings
+      def self.answer(studio)
+        { id: studio.id, name: studio.name, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers, changed: studio.rules || {},
+          rules: Fawnmoss::Path::Rules::RANGES.map { |name, range| { name:, value: studio.ruleset[name], usual: Fawnmoss::Path::Rules::DEFAULTS[name], least: range.min, most: range.max } } }
+      end
+
+      def self.save(studio, fields)
+        changes = {}
+        changes[:name] = fields.text('name', min: 1, max: 120) if fields.given?('name')
+        changes[:time_zone] = zone(fields) if fields.given?('time_zone')
+        changes[:rules] = rules(fields) if fields.given?('rules')
+        studio.update(changes) if changes.any?
+        studio.renew_rules
+        answer(studio)
+      end
+
+      def self.zone(fields)
+        name = fields.text('time_zone', max: 64)
+        TZInfo::Timezone.all_identifiers.include?(name) ? name : fields.refuse('time_zone', 'This time zone is not known.', 'Choose one from the list, such as Europe/Berlin.')
+      end
+
+      # Only what differs from the usual numbers is kept, so that a better default reaches everybody else.
+      def self.rules(fields)
+        given = fields.list('rules', max: 20).to_h { |rule| [rule.text('name', max: 30), rule.raw('value')] }
+        Fawnmoss::Path::Rules.build(given)
+        given.reject { |name, value| Fawnmoss::Path::Rules::DEFAULTS[name] == value }
+      end
+      private_class_method :zone, :rules
+    end
+  end
+end

@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Models
+    # One lesson that differs from the weekly ones: cancelled, moved or extra.
+    class LessonChange < Sequel::Model(FawnmossServer.db[:lesson_changes])
+      def to_value
+        Fawnmoss::Path::Calendar::Change.new(id:, pupil: pupil_id, kind:, on: on_date, to: to_date, time: to_time, minutes:, note:, owed:)
+      end
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # The studio's settings and its calendar.
+    module Studios
+      CALENDAR = 'text/calendar; charset=utf-8'
+
+      def self.registered(app)
+        app.get('/api/studio') { json(Actions::Settings.answer(studio)) }
+        app.patch('/api/studio') { json(Actions::Settings.save(studio, fields)) }
+        app.get('/api/calendar') { json(Actions::Calendars.read(studio, asked('from', 'days'), today)) }
+        app.post('/api/pupils/:id/changes') { json(Actions::Calendars.change(studio, params['id'], fields, today), 201) }
+        app.delete('/api/changes/:id') { Actions::Calendars.take_back(studio, params['id']) && json({ done: true }) }
+        app.post('/api/holidays') { json(Actions::Calendars.add_holiday(studio, fields, today), 201) }
+        app.delete('/api/holidays/:id') { Actions::Calendars.remove_holiday(studio, params['id']) && json({ done: true }) }
+        app.post('/api/feed') { json(Actions::Calendars.renew_feed(studio), 201) }
+        app.delete('/api/feed') { json(Actions::Calendars.renew_feed(studio, off: true)) }
+        files(app)
+      end
+
+      # To take away, and to subscribe to without a log-in.
+      def self.files(app)
+        app.get('/api/lessons.ics') do
+          headers 'content-type' => CALENDAR, 'content-disposition' => 'attachment; filename="lessons.ics"'
+          Actions::CalendarFile.write(studio, today)
+        end
+
+        app.get('/feed/:token/lessons.ics') do
+          nonce = Signed.open('calendar', params['token'])
+          owner = nonce && Models::Studio.first(feed_nonce: nonce)
+          halt Boot::Answer.error(404, 'There is nothing here.', code: 'missing') unless owner
+
+          headers 'content-type' => CALENDAR, 'cache-control' => 'private, max-age=3600'
+          Actions::CalendarFile.write(owner, Date.today)
+        end
+      end
+      private_class_method :files
+    end
+  end
+end

@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import type { CardBody, ChartView, Hold, Lesson, LessonItem, Work } from '../api/types'
+import { useKeys } from '../composables/useKeys'
+import { useMarks } from '../composables/useMarks'
+import { useMetronome } from '../composables/useMetronome'
+import { clockWords, markOf, pace } from '../geometry/lesson'
+import ChartSheet from './ChartSheet.vue'
+import RoutineSteps from './RoutineSteps.vue'
+
+/** The lesson as it runs: one thing at a time, large enough to be read from across the room, worked with one hand. */
+const props = defineProps<{ opened: Lesson }>()
+const router = useRouter()
+const id = props.opened.id
+const KEPT = `fawnmoss.lesson.${id}`
+/** What this browser remembers of the lesson, when it was opened here before. */
+const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { at: number; seconds: Record<string, number>; note: string; carried: string[] } | null
+
+const lesson = ref(props.opened)
+const problem = ref<Trouble | null>(null)
+const at = ref(Math.min(kept?.at ?? props.opened.clock.at, Math.max(0, props.opened.items.length - 1)))
+const seconds = ref<Record<string, number>>({ ...props.opened.clock.seconds })
+for (const [one, count] of Object.entries(kept?.seconds ?? {})) seconds.value[one] = Math.max(count, seconds.value[one] ?? 0)
+const carried = ref<string[]>(kept?.carried ?? [])
+const note = ref(kept?.note ?? props.opened.note)
+const ticked = ref<string[]>([])
+const running = ref(true)
+const noteField = ref<HTMLTextAreaElement | null>(null)
+const excerpt = ref<CardBody | null>(null)
+const hurt = ref<{ note: string } | null>(null)
+const holds = ref<Pick<Hold, 'words'>[]>(props.opened.holds)
+const away = ref(false)
+const ending = ref(false)
+const metronome = useMetronome()
+const { sent, unsent, state: sending, problem: refused, add } = useMarks(props.opened.pupil.id, props.opened.marks)
+let tick: ReturnType<typeof setInterval> | undefined
+let last = Date.now()
+let unkept = 0
+
+const items = computed(() => lesson.value.items)
+const item = computed<LessonItem | undefined>(() => items.value[at.value])
+const spent = computed(() => Object.values(seconds.value).reduce((sum, one) => sum + one, 0))
+const own = computed(() => (item.value ? (seconds.value[item.value.id] ?? 0) : 0))
+const now = computed(() => pace(items.value, at.value, spent.value))
+const left = computed(() => lesson.value.minutes * 60 - spent.value)
+const given = computed(() => [...sent.value, ...unsent.value.map((mark) => ({ skill: mark.skill ?? null, tune_id: mark.tune_id ?? null, value: mark.value }))])
+const saying = computed(() => {
+  if (refused.value) return refused.value.text
+  if (unsent.value.length && sending.value === 'waiting') return `${unsent.value.length} ${unsent.value.length === 1 ? 'mark is' : 'marks are'} kept here until the server can be reached`
+  return away.value ? 'kept here; the server cannot be reached' : 'saved'
+})
+const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, in time, twice']
+
+function keep(): void {
+  localStorage.setItem(KEPT, JSON.stringify({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value }))
+}
+async function save(): Promise<void> {
+  keep()
+  unkept = 0
+  try {
+    await ask('PUT', `/lessons/${id}`, state())
+    away.value = false
+  } catch (error) {
+    away.value = true
+    if (!(error as Trouble).passing) problem.value = error as Trouble
+  }
+}
+const state = () => ({ note: note.value, clock: { at: at.value, seconds: Object.entries(seconds.value).map(([one, count]) => ({ id: one, seconds: Math.round(count) })) } })
+
+function beat(): void {
+  const gone = Math.min(5, (Date.now() - last) / 1000) // a closed lid is not lesson time
+  last = Date.now()
+  if (!running.value || !item.value || document.hidden) return
+  seconds.value = { ...seconds.value, [item.value.id]: own.value + gone }
+  unkept += gone
+  keep()
+  if (unkept >= 20) void save()
+}
+function go(to: number): void {
+  if (to < 0 || to >= items.value.length) return
+  at.value = to
+  ticked.value = []
+  hurt.value = null
+  void save()
+}
+function mark(value: number): void {
+  if (!item.value || !(item.value.skill || item.value.tune)) return
+  add({
+    value, lesson_id: id, source: 'lesson', ...(item.value.skill ? { skill: item.value.skill } : { tune_id: item.value.tune! }),
+    ...(ticked.value.length ? { checks: ticked.value } : {}), ...(metronome.on.value ? { tempo: metronome.tempo.value } : {}), ...(hurt.value ? { hurt: true, note: hurt.value.note } : {}),
+  })
+  if (hurt.value) holds.value = [...holds.value, { words: `${item.value.title}: it hurt. It rests until you clear it.` }]
+  hurt.value = null
+}
+const carry = (one: LessonItem) => {
+  carried.value = carried.value.includes(one.id) ? carried.value.filter((other) => other !== one.id) : [...carried.value, one.id]
+  keep()
+}
+async function refit(): Promise<void> {
+  try {
+    const fitted = await ask<Lesson>('POST', `/lessons/${id}/refit`, { from: at.value + 1, minutes: Math.max(0, Math.round(left.value / 60)) })
+    lesson.value = { ...lesson.value, items: fitted.items }
+    localStorage.setItem(`${KEPT}.plan`, JSON.stringify(lesson.value))
+    carried.value = [...new Set([...carried.value, ...fitted.items.slice(at.value + 1).filter((one) => !one.minutes).map((one) => one.id)])]
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+const reached = (one: LessonItem) => markOf(one, given.value) !== null || (seconds.value[one.id] ?? 0) >= 20
+async function finish(): Promise<void> {
+  ending.value = true
+  if (unsent.value.length) {
+    problem.value = new Trouble(0, 'Some marks are not sent yet', 'They are kept here; end the lesson when the server can be reached.')
+    ending.value = false
+    return
+  }
+  try {
+    await ask('POST', `/lessons/${id}/finish`, { ...state(), reached: items.value.filter(reached).map((one) => one.id), carried: items.value.filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'card'].includes(one.kind))).map((one) => one.id) })
+    for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+    await router.push(`/lessons/${id}/home`)
+  } catch (error) {
+    problem.value = error as Trouble
+  } finally {
+    ending.value = false
+  }
+}
+
+// The chart's spot where a tune is in hand; the whole tune when it is played.
+watch(item, async (one) => {
+  excerpt.value = null
+  if (one?.tempo && !metronome.on.value) metronome.set(one.tempo)
+  if (!one?.chart_id) return
+  try {
+    const view = await ask<ChartView>('GET', `/charts/${one.chart_id}`)
+    const bars = one.kind === 'spots' ? [...new Set(view.chart.spots.slice(0, 2).flatMap((spot) => spot.bars))].sort((a, b) => a - b) : []
+    const work = await ask<Work>('POST', `/charts/${one.chart_id}/work`, { bars, minutes_per_day: 15 })
+    if (item.value?.id === one.id) excerpt.value = work.body
+    metronome.set(view.tempo)
+  } catch {
+    // Without the chart the words of the item still stand.
+  }
+}, { immediate: true })
+
+const ACTS: Record<string, () => void> = {
+  ArrowRight: () => go(at.value + 1), Enter: () => go(at.value + 1), ArrowLeft: () => go(at.value - 1), ' ': () => { running.value = !running.value }, m: metronome.toggle,
+  '[': () => metronome.set(metronome.tempo.value - 4), ']': () => metronome.set(metronome.tempo.value + 4), n: () => noteField.value?.focus(), x: () => item.value && carry(item.value),
+  h: () => { if (item.value) hurt.value = hurt.value ? null : { note: '' } }, f: () => void refit(),
+}
+useKeys((event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const onButton = (event.target as HTMLElement | null)?.closest?.('button, a, summary')
+  if (onButton && (event.key === ' ' || event.key === 'Enter')) return
+  if (/^[0-3]$/.test(event.key)) mark(Number(event.key))
+  else if (ACTS[event.key]) ACTS[event.key]!()
+  else return
+  event.preventDefault()
+})
+const hide = (): void => void (document.hidden && save())
+onMounted(() => {
+  tick = setInterval(beat, 1000)
+  document.addEventListener('visibilitychange', hide)
+})
+onUnmounted(() => {
+  clearInterval(tick)
+  document.removeEventListener('visibilitychange', hide)
+})
+</script>
+
+<template>
+  <div class="lesson">
+    <div v-if="problem" class="problem" role="alert">{{ problem.text }}</div>
+    <template v-if="item">
+      <aside>
+        <p class="who"><b>{{ lesson.pupil.name }}</b> <router-link :to="`/pupils/${lesson.pupil.id}`" class="small">leave</router-link></p>
+        <ol class="plain">
+          <li v-for="(one, index) in items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">
+            <button type="button" :aria-current="index === at ? 'step' : undefined" @click="go(index)">
+              <span>{{ one.title }}</span>
+              <span class="small quiet">{{ one.minutes }} min<template v-if="markOf(one, given) !== null">, {{ markOf(one, given) }}</template><template v-if="carried.includes(one.id)">, next time</template></span>
+            </button>
+          </li>
+        </ol>
+        <p class="small quiet" role="status">{{ saying }}</p>
+        <v-btn variant="outlined" :loading="ending" @click="finish">End the lesson</v-btn>
+      </aside>
+      <main>
+        <p v-for="hold in holds" :key="hold.words" class="pain">{{ hold.words }}</p>
+        <div class="top">
+          <span class="aside-label">{{ item.reasons[0] }}</span>
+          <button type="button" class="clocks" :aria-label="running ? 'Stop the clock' : 'Let the clock run'" @click="running = !running">
+            <span class="clock" :class="{ fawn: own > item.minutes * 60 }">{{ clockWords(own) }}<small> of {{ item.minutes }} min</small></span>
+            <span class="whole">{{ clockWords(spent) }}<small> of {{ lesson.minutes }} min{{ running ? '' : ', stopped' }}</small></span>
+          </button>
+        </div>
+        <p v-if="now.over > 59 && at < items.length - 1" class="late">{{ Math.round(now.over / 60) }} {{ Math.round(now.over / 60) === 1 ? 'minute' : 'minutes' }} late. <v-btn density="compact" @click="refit">Fit the rest into {{ Math.max(0, Math.round(left / 60)) }} min (f)</v-btn></p>
+        <h1>{{ item.title }}</h1>
+        <p v-if="item.words" class="words">{{ item.words }}</p>
+        <RoutineSteps v-if="item.steps.length" :steps="item.steps" large />
+        <ChartSheet v-if="excerpt?.chart" :musicxml="excerpt.musicxml!" :chart="excerpt.chart" :strings="excerpt.strings!" steady class="excerpt" />
+        <ul v-if="item.checks.length" class="plain checks" aria-label="Checks">
+          <li v-for="check in item.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
+        </ul>
+        <p v-if="item.caution" class="caution">{{ item.caution }}</p>
+        <details v-if="item.faults.length"><summary class="aside-label">When it goes wrong</summary><p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p></details>
+      </main>
+      <footer>
+        <v-btn size="large" :disabled="at === 0" aria-label="The item before" @click="go(at - 1)">←</v-btn>
+        <div v-if="item.skill || item.tune" class="marks" role="group" :aria-label="`How ${item.title} went`">
+          <button v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(item, given) === value }" :aria-pressed="markOf(item, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"><b>{{ value }}</b><small>{{ meaning }}</small></button>
+        </div>
+        <span class="tools">
+          <v-btn :aria-pressed="metronome.on.value" :variant="metronome.on.value ? 'tonal' : 'text'" @click="metronome.toggle">Click {{ metronome.tempo.value }}</v-btn>
+          <v-btn density="compact" aria-label="Slower" @click="metronome.set(metronome.tempo.value - 4)">−</v-btn><v-btn density="compact" aria-label="Faster" @click="metronome.set(metronome.tempo.value + 4)">+</v-btn>
+          <v-btn :variant="carried.includes(item.id) ? 'tonal' : 'text'" :aria-pressed="carried.includes(item.id)" @click="carry(item)">Next time</v-btn>
+          <v-btn v-if="item.skill" :variant="hurt ? 'tonal' : 'text'" color="error" :aria-pressed="!!hurt" @click="ACTS.h!()">It hurt</v-btn>
+        </span>
+        <textarea ref="noteField" v-model="note" rows="1" maxlength="2000" placeholder="Note (n)" aria-label="Note" @blur="save" @keydown.esc="noteField?.blur()"></textarea>
+        <v-btn size="large" variant="flat" color="primary" :disabled="at === items.length - 1" aria-label="The next item" @click="go(at + 1)">→</v-btn>
+        <p v-if="hurt" class="hurt">Stop and rest. What hurt? <input v-model="hurt.note" maxlength="300" aria-label="What hurt" /> Then mark it: it rests until you clear it. Pain that stays or comes back belongs with a doctor.</p>
+        <p v-if="metronome.problem.value" class="hurt">{{ metronome.problem.value }}</p>
+      </footer>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.lesson { display: grid; grid-template-columns: 250px minmax(0, 1fr); grid-template-rows: auto 1fr auto; min-height: 100vh; }
+.lesson > .problem { grid-column: 1 / -1; }
+aside { grid-row: 2 / 4; border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
+.who { display: flex; justify-content: space-between; font-size: 1.2rem; margin: 0; }
+aside li button { width: 100%; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer; line-height: 1.2; border-radius: 6px; }
+aside li.on button { box-shadow: inset 4px 0 0 var(--moss); font-weight: 600; }
+aside li.gone { text-decoration: line-through; }
+aside li button:hover { background: rgba(var(--v-theme-on-background), 0.06); }
+main { padding: 20px 40px; overflow: auto; }
+.top { display: flex; justify-content: space-between; gap: 20px; align-items: flex-start; font-size: 1.1rem; }
+.clocks { display: flex; gap: 34px; cursor: pointer; font-variant-numeric: tabular-nums; white-space: nowrap; }
+.clock, .whole { font-size: 2.6rem; font-weight: 600; line-height: 1; }
+.whole { font-weight: 400; color: var(--quiet); }
+.clocks small { font-size: 1rem; font-weight: 400; }
+h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
+.words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
+.checks { font-size: 1.5rem; line-height: 1.5; }
+.checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
+.caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
+details { font-size: 1.25rem; margin-top: 10px; }
+summary { cursor: pointer; }
+.pain { color: var(--brick); font-weight: 600; font-size: 1.15rem; }
+.late { font-size: 1.15rem; color: var(--fawn); }
+.excerpt { max-width: 900px; }
+footer { border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: center; background: var(--card); position: sticky; bottom: 0; }
+.marks { display: flex; gap: 8px; }
+.marks button { width: 92px; height: 64px; border: 1.5px solid var(--quiet); border-radius: 12px; display: flex; flex-direction: column; align-items: center; justify-content: center; cursor: pointer; line-height: 1.05; padding: 0 4px; }
+.marks b { font-size: 1.5rem; }
+.marks small { font-size: 0.78rem; text-align: center; }
+.marks .on { background: var(--moss); border-color: var(--moss); color: rgb(var(--v-theme-on-primary)); }
+.tools { display: flex; align-items: center; flex-wrap: wrap; }
+footer textarea { flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; resize: vertical; padding: 4px; }
+.hurt { flex-basis: 100%; margin: 0; }
+.hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
+@media (max-width: 800px) { .lesson { grid-template-columns: 1fr; } aside { grid-row: auto; border-right: 0; border-bottom: 1px solid var(--rule); order: 3; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; } .marks button { width: 70px; } }
+</style>

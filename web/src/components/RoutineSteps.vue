@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import type { RoutineStep } from '../api/types'
+import { clockWords } from '../geometry/lesson'
+
+/** A warm-up as timed steps with repetitions, rests and cautions. */
+defineProps<{ steps: RoutineStep[]; large?: boolean }>()
+</script>
+
+<template>
+  <ol class="plain routine" :class="{ large }" aria-label="Warm-up">
+    <li v-for="step in steps" :key="step.id">
+      <span class="count">{{ step.times }} ×<small>{{ clockWords(step.times * step.seconds) }}</small></span>
+      <span><b>{{ step.name }}</b> {{ step.words }}<template v-if="step.rest"> Rest {{ step.rest }} seconds.</template><em v-if="step.caution"> {{ step.caution }}</em></span>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.routine li { display: grid; grid-template-columns: 62px 1fr; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+.routine li:first-child { border-top: 0; }
+.count { font-weight: 600; white-space: nowrap; }
+.count small { display: block; font-weight: 400; color: var(--quiet); }
+.large { font-size: 1.35rem; line-height: 1.35; max-width: 46em; }
+.large .count small { font-size: 1rem; }
+em { color: var(--fawn); }
+</style>

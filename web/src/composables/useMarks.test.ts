@@ -1,0 +1,45 @@
+import { mount } from '@vue/test-utils'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { defineComponent, h } from 'vue'
+import { useMarks } from './useMarks'
+
+function open() {
+  let marks!: ReturnType<typeof useMarks>
+  const page = mount(defineComponent({ setup: () => { marks = useMarks(3); return () => h('i') } }))
+  return { page, marks }
+}
+const answer = (status: number, body: unknown) => Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response)
+const settle = () => vi.advanceTimersByTimeAsync(20)
+
+describe('marks that must not be lost', () => {
+  beforeEach(() => { localStorage.clear(); vi.useFakeTimers() })
+  afterEach(() => { vi.useRealTimers(); vi.unstubAllGlobals() })
+
+  it('stay in the browser while the server is away, and arrive once, in order, with their own day and key', async () => {
+    const fetcher = vi.fn().mockRejectedValueOnce(new TypeError('away')).mockImplementation((_: string, { body }: { body: string }) => answer(201, { mark: { ...JSON.parse(body), id: 1, tune_id: null } }))
+    vi.stubGlobal('fetch', fetcher)
+    const { marks, page } = open()
+    marks.add({ skill: 'bow.slur', value: 1 })
+    await settle()
+    expect(marks.state.value).toBe('waiting')
+    marks.add({ skill: 'bow.slur', value: 2 })
+    await settle()
+    expect(JSON.parse(localStorage.getItem('fawnmoss.marks.3.unsent')!)).toEqual([])
+    const bodies = fetcher.mock.calls.map((call) => JSON.parse((call[1] as { body: string }).body) as { value: number; key: string; made_on: string })
+    expect(bodies.map((body) => body.value)).toEqual([1, 1, 2])
+    expect(bodies[0]!.key).toBe(bodies[1]!.key)
+    expect(bodies[0]!.made_on).toMatch(/^\d{4}-\d\d-\d\d$/)
+    expect(marks.sent.value.map((mark) => mark.value)).toEqual([1, 2])
+    page.unmount()
+  })
+
+  it('are found again after a reload, and one that cannot be taken is said and not tried for ever', async () => {
+    localStorage.setItem('fawnmoss.marks.3.unsent', JSON.stringify([{ skill: 'gone', value: 1, key: 'k-0000001', made_on: '2026-03-09' }, { skill: 'bow.slur', value: 3, key: 'k-0000002', made_on: '2026-03-09' }]))
+    vi.stubGlobal('fetch', vi.fn().mockImplementation((_: string, { body }: { body: string }) => (JSON.parse(body).skill === 'gone' ? answer(422, { error: { message: 'no such skill', remedy: null, where: {} } }) : answer(201, { mark: { ...JSON.parse(body), id: 2 } }))))
+    const { marks, page } = open()
+    await settle()
+    expect(marks.unsent.value).toEqual([])
+    expect(marks.sent.value.map((mark) => mark.value)).toEqual([3])
+    page.unmount()
+  })
+})

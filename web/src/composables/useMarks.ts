@@ -1,0 +1,61 @@
+import { onMounted, onUnmounted, ref } from 'vue'
+import { ask, localDate, Trouble } from '../api/client'
+import type { Mark, MarkInput } from '../api/types'
+
+type Kept = MarkInput & { key: string; made_on: string }
+
+/**
+ * Marks of one pupil that must not be lost: kept in this browser at once, sent in order when the server can be reached, each
+ * with a key of its own, so that it counts once.
+ *   const { marks, state, add } = useMarks(3)
+ */
+export function useMarks(pupil: number, known: Mark[] = []) {
+  const box = `fawnmoss.marks.${pupil}.unsent`
+  const sent = ref<Mark[]>(known)
+  const unsent = ref<Kept[]>(JSON.parse(localStorage.getItem(box) ?? '[]') as Kept[])
+  const state = ref<'saved' | 'sending' | 'waiting'>('saved')
+  const problem = ref<Trouble | null>(null)
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  const keep = (): void => localStorage.setItem(box, JSON.stringify(unsent.value))
+
+  function add(mark: MarkInput): void {
+    unsent.value = [...unsent.value, { ...mark, made_on: mark.made_on ?? localDate(), key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}` }]
+    keep()
+    void send()
+  }
+
+  async function send(): Promise<void> {
+    clearTimeout(timer)
+    if (!unsent.value.length || state.value === 'sending') return
+    state.value = 'sending'
+    const first = unsent.value[0]!
+    let next = true
+    try {
+      const answer = await ask<{ mark: Mark }>('POST', `/pupils/${pupil}/marks`, first)
+      sent.value = [...sent.value, answer.mark]
+      problem.value = null
+    } catch (error) {
+      const trouble = error as Trouble
+      next = !trouble.passing && trouble.status !== 401 && trouble.status < 500
+      if (next) problem.value = trouble // one that cannot be taken is said, not tried for ever
+      else timer = setTimeout(send, 10_000)
+    }
+    state.value = next ? 'saved' : 'waiting'
+    if (!next) return
+    unsent.value = unsent.value.filter((mark) => mark.key !== first.key)
+    keep()
+    await send()
+  }
+
+  const again = (): void => void send()
+  onMounted(() => {
+    window.addEventListener('online', again)
+    void send()
+  })
+  onUnmounted(() => {
+    window.removeEventListener('online', again)
+    clearTimeout(timer)
+  })
+  return { sent, unsent, state, problem, add }
+}

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest'
+import type { PlanItem } from '../api/types'
+import { clockWords, dropped, markOf, moved, noWishes, pace, wishesInput } from './lesson'
+
+const items = ['warm-up', 'review bow.slur', 'card'].map((id) => ({ id, minutes: 4 }) as PlanItem)
+
+describe('a lesson', () => {
+  it('says times as a clock does', () => {
+    expect([0, 7, 60, 760].map(clockWords)).toEqual(['0:00', '0:07', '1:00', '12:40'])
+  })
+  it('knows how far over it is', () => {
+    expect(pace(items, 1, 500)).toEqual({ planned: 480, over: 20 })
+    expect(pace(items, 0, 60).over).toBe(-180)
+  })
+  it('shows the last mark of an item', () => {
+    const marks = [{ skill: 'a', tune_id: null, value: 1 }, { skill: null, tune_id: 3, value: 2 }, { skill: 'a', tune_id: null, value: 3 }]
+    expect(markOf({ skill: 'a', tune: null }, marks)).toBe(3)
+    expect(markOf({ skill: null, tune: 3 }, marks)).toBe(2)
+    expect(markOf({ skill: 'b', tune: null }, marks)).toBeNull()
+    expect(markOf({ skill: null, tune: null }, marks)).toBeNull()
+  })
+})
+
+describe('wishes about a plan', () => {
+  it('move an item by naming the whole new order', () => {
+    expect(moved(noWishes(), items, 'review bow.slur', -1).order).toEqual(['review bow.slur', 'warm-up', 'card'])
+    expect(moved(noWishes(), items, 'card', 1).order).toEqual([])
+  })
+  it('drop an item with what was fixed about it, and take an own one away for good', () => {
+    const wishes = { ...noWishes(), minutes: { 'review bow.slur': 9 }, added: ['bow.slur'], own: [{ id: 'own a', title: 'Sing' }] }
+    expect(dropped(wishes, 'review bow.slur')).toEqual({ ...wishes, minutes: {}, added: [], dropped: ['review bow.slur'] })
+    expect(dropped(wishes, 'own a')).toMatchObject({ own: [], dropped: [] })
+    expect(wishesInput(wishes).minutes).toEqual([{ id: 'review bow.slur', minutes: 9 }])
+  })
+})

@@ -1,0 +1,44 @@
+import type { Mark, Plan, PlanItem } from '../api/types'
+
+/** "0:07", "12:40"; seconds from 0. */
+export const clockWords = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
+
+/** How a lesson stands: minutes planned up to and with item `at`, and how many seconds over or before that it is. */
+export function pace(items: { minutes: number }[], at: number, spent: number): { planned: number; over: number } {
+  const planned = items.slice(0, at + 1).reduce((sum, item) => sum + item.minutes, 0) * 60
+  return { planned, over: spent - planned }
+}
+
+/** The last mark that an item got in this lesson, or null. */
+export function markOf(item: { skill: string | null; tune: number | null }, marks: Pick<Mark, 'skill' | 'tune_id' | 'value'>[]): number | null {
+  const found = marks.filter((mark) => (item.skill && mark.skill === item.skill) || (item.tune && mark.tune_id === item.tune))
+  return found.length ? found[found.length - 1]!.value : null
+}
+
+/** What the teacher wishes about a plan, as the page holds it. */
+export interface Wishes { dropped: string[]; order: string[]; added: string[]; minutes: Record<string, number>; own: { id: string; title: string; words?: string }[] }
+
+export const noWishes = (): Wishes => ({ dropped: [], order: [], added: [], minutes: {}, own: [] })
+
+/** The wishes of a plan as it came. */
+export const wishesOf = (plan: Plan): Wishes => ({ ...noWishes(), ...JSON.parse(JSON.stringify(plan.lesson?.wishes ?? {})) as Partial<Wishes> })
+
+/** Moves an item up or down: all items shown are named in their new order. */
+export function moved(wishes: Wishes, items: PlanItem[], id: string, by: number): Wishes {
+  const order = items.map((item) => item.id)
+  const at = order.indexOf(id)
+  if (at < 0 || at + by < 0 || at + by >= order.length) return wishes
+  order.splice(at + by, 0, ...order.splice(at, 1))
+  return { ...wishes, order }
+}
+
+/** Drops an item, or takes an own one away. */
+export function dropped(wishes: Wishes, id: string): Wishes {
+  const { [id]: _gone, ...minutes } = wishes.minutes
+  const own = wishes.own.filter((one) => one.id !== id)
+  const skill = id.split(' ')[1] ?? ''
+  return { ...wishes, minutes, own, added: wishes.added.filter((one) => one !== skill), dropped: own.length === wishes.own.length ? [...new Set([...wishes.dropped, id])] : wishes.dropped }
+}
+
+/** As the API takes them. */
+export const wishesInput = (wishes: Wishes) => ({ ...wishes, minutes: Object.entries(wishes.minutes).map(([id, minutes]) => ({ id, minutes })) })

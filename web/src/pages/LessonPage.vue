@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ask, type Trouble } from '../api/client'
+import type { Lesson } from '../api/types'
+import LessonRun from '../components/LessonRun.vue'
+import { useLoad } from '../composables/useLoad'
+
+/** Opens a lesson; one that was opened here before goes on without a connection. */
+const route = useRoute()
+const router = useRouter()
+const { data: lesson, problem, load } = useLoad(fetchLesson)
+const kept = () => `fawnmoss.lesson.${route.params.id}.plan`
+
+async function fetchLesson(): Promise<Lesson> {
+  try {
+    const found = await ask<Lesson>('GET', `/lessons/${route.params.id}`)
+    localStorage.setItem(kept(), JSON.stringify(found))
+    return found
+  } catch (error) {
+    const plan = localStorage.getItem(kept())
+    if (plan && (error as Trouble).passing) return JSON.parse(plan) as Lesson
+    throw error
+  }
+}
+watch(() => route.params.id, () => void load(), { immediate: true })
+watch(lesson, (found) => {
+  if (found?.status === 'done') void router.replace(`/lessons/${found.id}/home`)
+  if (found?.status === 'planned') void router.replace(`/pupils/${found.pupil.id}/plan?date=${found.held_on}`)
+})
+</script>
+
+<template>
+  <div v-if="problem" class="page"><p class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn> <router-link to="/today">Today</router-link></p></div>
+  <LessonRun v-if="lesson?.status === 'running'" :key="lesson.id" :opened="lesson" />
+</template>
