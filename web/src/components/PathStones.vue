@@ -1,41 +1,51 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Stone } from '../api/types'
 import StoneShape from './StoneShape.vue'
 
-/** The path as stones in order, area by area; the ones proposed next carry a word. */
+/** The path as stones in order, stage by stage. What is in hand carries its name; the rest is named when it is pointed at, or all on request. */
 const props = defineProps<{ path: Stone[]; next: string[]; open: string | null }>()
 const emit = defineEmits<{ open: [id: string] }>()
-const areas = computed(() => {
+const all = ref(false)
+const stages = computed(() => {
   const found = new Map<string, Stone[]>()
-  for (const stone of props.path) found.set(stone.area, [...(found.get(stone.area) ?? []), stone])
+  for (const stone of props.path) found.set(stone.stage, [...(found.get(stone.stage) ?? []), stone])
   return [...found]
 })
+const had = (stones: Stone[]) => stones.filter((stone) => ['steady', 'secure', 'rusty'].includes(stone.state)).length
+const named = (stone: Stone) => all.value || props.open === stone.id || props.next.includes(stone.id) || stone.held || ['started', 'rusty'].includes(stone.state)
+const words = (stone: Stone) => [stone.state, ...(stone.held ? ['held'] : []), ...(props.next.includes(stone.id) ? ['next'] : [])].join(', ')
 </script>
 
 <template>
   <div class="path">
-    <template v-for="[area, stones] in areas" :key="area">
-      <div class="aside-label area">{{ area }}</div>
+    <template v-for="[stage, stones] in stages" :key="stage">
+      <div class="stage"><span class="aside-label">{{ stage }}</span><small>{{ had(stones) }} of {{ stones.length }}</small></div>
       <div class="row">
         <button
-          v-for="stone in stones" :key="stone.id" type="button" class="stone" :class="{ on: open === stone.id }" :aria-expanded="open === stone.id"
-          :aria-label="`${stone.name}: ${stone.state}${next.includes(stone.id) ? ', next' : ''}`" @click="emit('open', stone.id)"
+          v-for="stone in stones" :key="stone.id" type="button" class="stone" :class="{ on: open === stone.id, held: stone.held }" :aria-expanded="open === stone.id" :title="named(stone) ? undefined : `${stone.name}, ${words(stone)}`"
+          :aria-label="`${stone.name}: ${words(stone)}`" @click="emit('open', stone.id)"
         >
-          <StoneShape :state="stone.state" />
-          <span>{{ stone.name }}<small> {{ next.includes(stone.id) ? `${stone.state}, next` : stone.state }}</small></span>
+          <StoneShape :state="stone.state" :size="named(stone) ? 26 : 22" />
+          <span v-if="named(stone)">{{ stone.name }}<small> {{ words(stone) }}</small></span>
         </button>
       </div>
     </template>
   </div>
+  <label class="small quiet every"><input v-model="all" type="checkbox" /> name every stone</label>
 </template>
 
 <style scoped>
-.path { display: grid; grid-template-columns: 84px 1fr; gap: 2px 12px; }
-.area { padding-top: 6px; text-align: right; line-height: 1.2; }
-.row { display: flex; flex-wrap: wrap; gap: 2px 6px; border-left: 2px solid var(--rule); padding-left: 10px; }
-.stone { display: flex; align-items: center; gap: 7px; padding: 4px 9px 4px 4px; border-radius: 16px; text-align: left; line-height: 1.15; cursor: pointer; font-size: 0.95rem; }
+.path { display: grid; grid-template-columns: 104px 1fr; gap: 2px 12px; }
+.stage { padding-top: 4px; text-align: right; line-height: 1.15; }
+.stage small { display: block; color: var(--quiet); font-size: 0.8rem; }
+.row { display: flex; flex-wrap: wrap; gap: 2px 4px; border-left: 2px solid var(--rule); padding-left: 10px; align-items: center; min-height: 38px; }
+.stone { display: flex; align-items: center; gap: 7px; padding: 3px; border-radius: 16px; text-align: left; line-height: 1.15; cursor: pointer; font-size: 0.95rem; min-width: 28px; min-height: 28px; }
+.stone:has(span) { padding-right: 9px; }
 .stone:hover, .stone.on { background: rgba(var(--v-theme-on-background), 0.07); }
+.stone.held { box-shadow: inset 0 0 0 1.5px var(--brick); }
 small { display: block; color: var(--quiet); }
-@media (max-width: 600px) { .path { grid-template-columns: 1fr; } .area { text-align: left; } }
+.every { display: block; margin: 6px 0 0 116px; cursor: pointer; }
+.every input { accent-color: rgb(var(--v-theme-primary)); }
+@media (max-width: 600px) { .path { grid-template-columns: 1fr; } .stage { text-align: left; } .every { margin-left: 0; } }
 </style>

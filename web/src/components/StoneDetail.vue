@@ -1,17 +1,24 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import type { Mark, Stone } from '../api/types'
+import { ref, watch } from 'vue'
+import type { Mark, MarkInput, Stone } from '../api/types'
 import { shortDate } from '../geometry/dates'
 import MarkButtons from './MarkButtons.vue'
 
 /** One stone: what to do, what to look for, what goes wrong, the marks so far, and a place to mark it. */
-defineProps<{ stone: Stone; marks: Mark[]; busy: boolean }>()
-const emit = defineEmits<{ mark: [mark: { value: number; note: string }] }>()
+const props = defineProps<{ stone: Stone; marks: Mark[]; busy: boolean; promised: boolean }>()
+const emit = defineEmits<{ mark: [mark: MarkInput]; promise: [] }>()
 const note = ref('')
+const tempo = ref('')
+const ticked = ref<string[]>([])
+const hurt = ref(false)
+watch(() => props.stone.id, () => { note.value = tempo.value = ''; ticked.value = []; hurt.value = false })
 
 function mark(value: number): void {
-  emit('mark', { value, note: note.value })
-  note.value = ''
+  const beats = Number(tempo.value)
+  emit('mark', { value, note: note.value, ...(tempo.value.trim() ? { tempo: Number.isInteger(beats) ? beats : 0 } : {}), ...(ticked.value.length ? { checks: ticked.value } : {}), ...(hurt.value ? { hurt: true } : {}) })
+  note.value = tempo.value = ''
+  ticked.value = []
+  hurt.value = false
 }
 </script>
 
@@ -19,23 +26,32 @@ function mark(value: number): void {
   <article class="detail" :aria-label="stone.name">
     <div>
       <h3>{{ stone.name }}</h3>
-      <p class="small fawn">{{ stone.why.startsWith(stone.state) ? stone.why : `${stone.state}: ${stone.why}` }}</p>
+      <p class="small fawn">{{ stone.why.startsWith(stone.state) || stone.held ? stone.why : `${stone.state}: ${stone.why}` }}</p>
       <p>{{ stone.task }}</p>
-      <ul class="small"><li v-for="check in stone.checks" :key="check">{{ check }}</li></ul>
+      <ul class="plain small"><li v-for="check in stone.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li></ul>
       <p v-for="one in stone.faults" :key="one.fault" class="small"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>
       <p v-if="stone.caution" class="small"><b>Take care:</b> {{ stone.caution }}</p>
     </div>
     <div>
       <v-text-field v-model="note" label="Note with the mark (optional)" maxlength="500" />
+      <div class="more">
+        <v-text-field v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'" inputmode="numeric" />
+        <label class="hurt"><input v-model="hurt" type="checkbox" /> it hurt</label>
+      </div>
       <MarkButtons class="mt-3" :label="stone.name" :busy="busy" @mark="mark" />
-      <ul class="plain small mt-3"><li v-for="one in marks.slice(0, 6)" :key="one.id"><b>{{ one.value }}</b> <span class="quiet">{{ shortDate(one.made_on) }}{{ one.note ? `: ${one.note}` : '' }}</span></li></ul>
+      <v-btn class="ml-3" density="comfortable" :disabled="promised || busy" @click="emit('promise')">{{ promised ? 'Promised' : 'Promise it' }}</v-btn>
+      <p v-if="hurt" class="small pain">It will rest until you clear it.</p>
+      <ul class="plain small mt-3"><li v-for="one in marks.slice(0, 6)" :key="one.id"><b>{{ one.value }}</b> <span class="quiet">{{ shortDate(one.made_on) }}{{ one.tempo ? ` at ${one.tempo}` : '' }}{{ one.source === 'lesson' ? '' : `, ${one.source}` }}{{ one.note ? `: ${one.note}` : '' }}</span></li></ul>
     </div>
   </article>
 </template>
 
 <style scoped>
-.detail { display: grid; grid-template-columns: 1.4fr 1fr; gap: 8px 36px; margin: 12px 0 0 96px; padding: 12px 16px; background: var(--card); border-radius: 8px; }
-ul { padding-left: 1.1em; }
-.plain { padding: 0; }
+.detail { display: grid; grid-template-columns: 1.4fr 1fr; gap: 8px 36px; margin: 12px 0 0 116px; padding: 12px 16px; background: var(--card); border-radius: 8px; }
+.plain { padding: 0; margin-bottom: 6px; }
+.more { display: grid; grid-template-columns: 1fr auto; gap: 14px; align-items: end; }
+.hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }
+.pain { color: var(--brick); }
+input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
 @media (max-width: 700px) { .detail { grid-template-columns: 1fr; margin-left: 0; } }
 </style>

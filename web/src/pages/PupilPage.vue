@@ -2,7 +2,8 @@
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { CardSummary, MarkInput, Pupil } from '../api/types'
+import type { CardSummary, Hold, MarkInput, Promised, Pupil } from '../api/types'
+import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
 import PathStones from '../components/PathStones.vue'
 import PupilForm from '../components/PupilForm.vue'
@@ -21,6 +22,8 @@ const changing = ref(false)
 const busy = ref(false)
 const said = ref('')
 const unsent = ref<MarkInput | null>(null)
+const cleared = ref('')
+const mine = ref('')
 
 watch(() => pupil.value?.id, (id) => id && pupils.choose(id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
@@ -49,6 +52,28 @@ async function record(mark: MarkInput, what: string): Promise<void> {
     busy.value = false
   }
 }
+/** Does something small about the pupil, and shows the pupil as it then is. */
+async function act(work: () => Promise<unknown>, words: string): Promise<void> {
+  busy.value = true
+  problem.value = null
+  try {
+    await work()
+    changed(await ask<Pupil>('GET', `/pupils/${pupil.value!.id}`))
+    said.value = words
+  } catch (error) {
+    problem.value = error as Trouble
+  } finally {
+    busy.value = false
+  }
+}
+const clear = (hold: Hold) => act(() => ask('POST', `/holds/${hold.id}/clear`, { note: cleared.value }), 'Cleared.').then(() => (cleared.value = ''))
+const promise = (body: { kind: string; ref?: string; title?: string }) => act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, body), 'Promised for the next lesson.')
+const kept = (one: Promised) => act(() => ask('DELETE', `/promises/${one.id}`), 'Done with.')
+async function promiseOwn(): Promise<void> {
+  if (!mine.value.trim()) return
+  await promise({ kind: 'own', title: mine.value.trim() })
+  if (!problem.value) mine.value = ''
+}
 const tuneOf = (card: CardSummary) => pupil.value?.tunes.find((tune) => tune.title === card.title)
 async function recordCard(card: CardSummary, value: number): Promise<void> {
   const chart = await ask<{ tune_id: number }>('GET', `/charts/${card.chart_id}`).catch((error: Trouble) => { problem.value = error })
@@ -73,9 +98,14 @@ function changed(saved: Pupil): void {
         <span class="quiet">
           {{ pupil.instrument }} {{ pupil.size }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }}, {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
         </span>
-        <span class="push"><v-btn @click="changing = true">Change</v-btn><v-btn variant="flat" color="primary" to="/tunes">Tunes that fit</v-btn></span>
+        <span class="push"><v-btn @click="changing = true">Change</v-btn><v-btn to="/tunes">Tunes that fit</v-btn><v-btn variant="flat" color="primary" :to="`/pupils/${pupil.id}/plan`">Plan the lesson</v-btn></span>
       </header>
-      <p v-for="look in pupil.look" :key="look" class="fawn">{{ look }}</p>
+      <nav class="places" :aria-label="`More about ${pupil.name}`"><router-link :to="`/pupils/${pupil.id}/fit`">Fit and tapes</router-link><router-link :to="`/pupils/${pupil.id}/progress`">Progress and report</router-link><router-link :to="`/pupils/${pupil.id}/warm-up`">Warm-up</router-link><router-link to="/care">Care</router-link></nav>
+      <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
+      <div v-for="hold in pupil.holds" :key="hold.id" class="hold">
+        <p><b>Pain:</b> {{ hold.words }} <template v-if="hold.skill">{{ name(hold.skill) }} rests until you clear it.</template></p>
+        <form @submit.prevent="clear(hold)"><v-text-field v-model="cleared" label="What helped (optional)" maxlength="300" density="compact" /><v-btn type="submit" :disabled="busy">Clear it</v-btn></form>
+      </div>
       <p class="said small quiet" role="status">{{ said }}</p>
 
       <div class="columns">
@@ -94,13 +124,16 @@ function changed(saved: Pupil): void {
         <section>
           <h2>Progress</h2>
           <ProgressPlot :weeks="pupil.progress" />
+          <h2 class="mt-4">Promised</h2>
+          <ul class="plain small"><li v-for="one in pupil.promises" :key="one.id" class="promise"><span>{{ one.title }} <span class="quiet">{{ one.why }}, {{ shortDate(one.on) }}</span></span><v-btn density="compact" :disabled="busy" @click="kept(one)">Done with</v-btn></li></ul>
+          <form class="promise" @submit.prevent="promiseOwn"><v-text-field v-model="mine" label="Promise something for the next lesson" maxlength="120" /><v-btn type="submit" :disabled="busy || !mine.trim()">Promise</v-btn></form>
         </section>
       </div>
 
       <section class="ruled">
         <h2>Path</h2>
         <PathStones :path="pupil.path" :next="next" :open="open" @open="open = open === $event ? null : $event" />
-        <StoneDetail v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy" @mark="record({ skill: stone!.id, ...$event }, stone!.name)" />
+        <StoneDetail v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy" :promised="pupil.promises.some((one) => one.ref === stone!.id)" @mark="record({ skill: stone!.id, ...$event }, stone!.name)" @promise="promise({ kind: 'skill', ref: stone!.id })" />
       </section>
 
       <div class="columns ruled">
@@ -131,6 +164,11 @@ function changed(saved: Pupil): void {
 .next { padding: 6px 0 14px; }
 .next p { margin-bottom: 3px; }
 .said:empty { display: none; }
+.places { display: flex; flex-wrap: wrap; gap: 4px 22px; margin: -10px 0 12px; }
+.hold { border-left: 3px solid var(--brick); padding: 4px 12px; margin-bottom: 8px; }
+.hold form { display: flex; gap: 10px; align-items: end; max-width: 520px; }
+.hold p { color: var(--brick); margin: 0; }
+.promise { display: flex; gap: 10px; justify-content: space-between; align-items: end; }
 .card { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); align-items: center; }
 @media (max-width: 800px) { .columns { grid-template-columns: 1fr; } }
 </style>

@@ -1,35 +1,57 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
-import { ask } from '../api/client'
-import type { Today } from '../api/types'
+import { useRouter } from 'vue-router'
+import { ask, type Trouble } from '../api/client'
+import type { Lesson, Today, TodayLesson } from '../api/types'
+import LookList from '../components/LookList.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
+const router = useRouter()
 const { data: day, problem, load } = useLoad(() => ask<Today>('GET', '/today'))
 onMounted(load)
+
+const STATUS: Record<TodayLesson['status'], string> = { weekly: '', moved: 'moved here', extra: 'extra lesson', cancelled: 'cancelled', holiday: 'no lesson' }
+const held = (lesson: TodayLesson) => !['cancelled', 'holiday'].includes(lesson.status)
+const MATTER = ['talk', 'scale', 'review', 'spots', 'new', 'tune', 'own']
+const about = (lesson: TodayLesson) => lesson.plan.filter((item) => MATTER.includes(item.kind) && item.kind !== 'new').map((item) => item.title)
+const fresh = (lesson: TodayLesson) => lesson.plan.filter((item) => item.kind === 'new').map((item) => item.title)
+
+async function begin(lesson: TodayLesson): Promise<void> {
+  pupils.choose(lesson.id)
+  try {
+    const found = await ask<Lesson>('POST', `/pupils/${lesson.id}/lessons`, { date: day.value!.date, ...(lesson.lesson ? {} : { minutes: lesson.minutes }) })
+    await router.push(found.status === 'done' ? `/lessons/${found.id}/home` : `/lessons/${found.id}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home' })[lesson.lesson?.status ?? ''] ?? 'Begin'
 </script>
 
 <template>
   <div class="page">
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <template v-if="day">
-      <header><h1>{{ longDate(day.date) }}</h1></header>
+      <header><h1>{{ longDate(day.date) }}</h1><span class="push"><v-btn to="/calendar">The week</v-btn></span></header>
       <p v-if="!day.pupils">No pupils yet. <router-link to="/pupils">Add the first one</router-link>, then bring a tune to the shelf.</p>
       <p v-else-if="!day.lessons.length" class="quiet">No lessons today.</p>
+      <p v-for="clash in day.clashes" :key="clash" class="fawn">{{ clash }} <router-link to="/calendar">Move one</router-link></p>
       <ol class="plain day">
-        <li v-for="pupil in day.lessons" :key="pupil.id">
-          <div class="time">{{ pupil.lesson_time ?? 'no time' }}<small>{{ pupil.lesson_minutes }} min</small></div>
+        <li v-for="lesson in day.lessons" :key="`${lesson.id} ${lesson.status}`" :class="{ off: !held(lesson) }">
+          <div class="time">{{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small></div>
           <div>
-            <h3><router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }} {{ pupil.size }}</span></h3>
-            <p v-if="pupil.in_work">In work: <router-link :to="`/cards/${pupil.in_work.card_id}`">{{ pupil.in_work.title }}</router-link> <span class="quiet">since {{ shortDate(pupil.in_work.issued_on) }}</span></p>
-            <p v-if="pupil.next.length">
-              New today: <template v-for="(one, index) in pupil.next" :key="one.skill">{{ index ? '; ' : '' }}<b>{{ one.name }}</b> <span class="quiet">({{ one.reasons[0] }})</span></template>
-            </p>
-            <p v-for="look in pupil.look" :key="look" class="fawn">{{ look }}</p>
+            <h3><router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span></h3>
+            <template v-if="held(lesson)">
+              <LookList :looks="lesson.look" />
+              <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
+              <p v-if="about(lesson).length" class="quiet">{{ about(lesson).join(' · ') }}</p>
+              <p v-if="lesson.in_work" class="small">Last card: <router-link :to="`/cards/${lesson.in_work.card_id}`">{{ lesson.in_work.title }}</router-link> <span class="quiet">of {{ shortDate(lesson.in_work.issued_on) }}</span></p>
+            </template>
           </div>
-          <router-link :to="'/tunes'" class="small" @click="pupils.choose(pupil.id)">tunes that fit</router-link>
+          <span v-if="held(lesson)" class="acts"><v-btn :to="`/pupils/${lesson.id}/plan?date=${day.date}`" @click="pupils.choose(lesson.id)">Plan</v-btn><v-btn variant="flat" color="primary" @click="begin(lesson)">{{ verb(lesson) }}</v-btn></span>
         </li>
       </ol>
       <section v-if="day.look.length" class="ruled">
@@ -37,7 +59,7 @@ onMounted(load)
         <ul class="plain">
           <li v-for="pupil in day.look" :key="pupil.id" class="look">
             <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }}</span>
-            <span v-for="look in pupil.look" :key="look" class="fawn"> {{ look }}</span>
+            <LookList :looks="pupil.look" />
           </li>
         </ul>
       </section>
@@ -46,12 +68,14 @@ onMounted(load)
 </template>
 
 <style scoped>
-.day li { display: grid; grid-template-columns: 76px 1fr auto; gap: 16px; padding: 14px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+.day li { display: grid; grid-template-columns: 76px 1fr auto; gap: 16px; padding: 14px 0; border-top: 1px solid var(--rule); align-items: start; }
+.day li.off { color: var(--quiet); }
+.off .time { text-decoration: line-through; }
 .time { font-size: 1.3rem; font-weight: 600; line-height: 1.1; }
 .time small { display: block; font-size: 0.85rem; font-weight: 400; color: var(--quiet); }
 .look { padding: 5px 0; }
-.look > span { margin-left: 8px; }
+.acts { display: flex; gap: 4px; white-space: nowrap; }
 p { margin-bottom: 2px; }
 h3 a { color: var(--ink); }
-@media (max-width: 600px) { .day li { grid-template-columns: 64px 1fr; } }
+@media (max-width: 600px) { .day li { grid-template-columns: 64px 1fr; } .acts { grid-column: 2; } }
 </style>
