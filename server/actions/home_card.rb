@@ -44,8 +44,7 @@ module FawnmossServer
 
       # Two exercises that need nobody to look on.
       def self.routine(pupil, lesson)
-        Fawnmoss::Practice::Routine.new(FawnmossServer.catalogue.warm_ups, instrument: pupil.instrument, schools: pupil.schools, age: pupil.age(lesson.held_on))
-                                   .steps(minutes: WARM_UP, day: lesson.held_on.yday, parts: %w[body hold fingers])
+        WarmUps.routine(pupil, lesson.held_on).steps(minutes: WARM_UP, day: lesson.held_on.yday, parts: %w[body hold fingers])
       end
 
       def self.tempi(lesson) = lesson.marks.select { _1.skill && _1.tempo }.to_h { [_1.skill, _1.tempo] }

@@ -78,8 +78,7 @@ module FawnmossServer
       end
 
       def self.routine(pupil, date, minutes)
-        Fawnmoss::Practice::Routine.new(FawnmossServer.catalogue.warm_ups, instrument: pupil.instrument, schools: pupil.schools, age: pupil.age(date))
-                                   .steps(minutes: minutes.clamp(1, 20), day: date.yday).map(&:to_h)
+        WarmUps.routine(pupil, date).steps(minutes: minutes.clamp(1, 20), day: date.yday).map(&:to_h)
       end
 
       def self.clock(fields)

@@ -14,7 +14,8 @@ module FawnmossServer
       PAPERS = %w[A4 Letter].freeze
       SEATS = Concurrent::Semaphore.new(2) # Chromium is large: no more at once
       WAIT = 15 # seconds for a seat
-      READY = '.sheet[data-engraved="yes"] .band'
+      # Notes engraved, or a page that has none and says it is ready.
+      READY = '.sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
       PATIENCE = 25 # seconds for the page
       FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
@@ -25,7 +26,7 @@ module FawnmossServer
         raise Away, 'Too many PDFs are being made just now.' unless SEATS.try_acquire(1, WAIT)
 
         begin
-          new(port, cookie).print("#{path}?paper=#{paper}")
+          new(port, cookie).print("#{path}#{path.include?('?') ? '&' : '?'}paper=#{paper}")
         ensure
           SEATS.release
         end

@@ -44,6 +44,17 @@ module FawnmossServer
         value
       end
 
+      # A number with or without decimals, to a tenth.
+      def decimal(name, range, optional: false)
+        value = fetch(name, nil)
+        return if value.nil? && optional
+
+        value = value.to_f if value.is_a?(String) && value.match?(/\A\d{1,5}(\.\d{1,3})?\z/)
+        refuse(name, 'This must be a number.', "From #{range.min} to #{range.max}.") unless value.is_a?(Numeric)
+        refuse(name, "#{value} is out of range.", "From #{range.min} to #{range.max}.") unless range.cover?(value)
+        value.to_f.round(1)
+      end
+
       def choice(name, allowed, default: nil, optional: false)
         value = fetch(name, default)
         return if value.nil? && optional

@@ -42,6 +42,13 @@ module FawnmossServer
         bytes
       end
 
+      # A file to save. The block makes its contents once it is clear that they may be had.
+      def file(type, name)
+        contents = yield
+        headers 'content-type' => type, 'content-disposition' => "attachment; filename=\"#{name}\""
+        contents
+      end
+
       # Where this server listens, whatever the request calls it.
       def own_port = env['puma.socket'] ? env['puma.socket'].local_address.ip_port : Integer(ENV.fetch('FAWNMOSS_PORT', '9393'))
 

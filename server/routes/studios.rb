@@ -9,6 +9,10 @@ module FawnmossServer
       def self.registered(app)
         app.get('/api/studio') { json(Actions::Settings.answer(studio)) }
         app.patch('/api/studio') { json(Actions::Settings.save(studio, fields)) }
+        app.get('/api/skills') { json(Actions::SkillBook.answer(studio)) }
+        app.post('/api/skills') { json(Actions::SkillBook.add(studio, fields), 201) }
+        app.put('/api/skills/:skill') { json(Actions::SkillBook.save(studio, params['skill'], fields)) }
+        app.delete('/api/skills/:skill') { json(Actions::SkillBook.restore(studio, params['skill'])) }
         app.get('/api/calendar') { json(Actions::Calendars.read(studio, asked('from', 'days'), today)) }
         app.post('/api/pupils/:id/changes') { json(Actions::Calendars.change(studio, params['id'], fields, today), 201) }
         app.delete('/api/changes/:id') { Actions::Calendars.take_back(studio, params['id']) && json({ done: true }) }
@@ -22,8 +26,7 @@ module FawnmossServer
       # To take away, and to subscribe to without a log-in.
       def self.files(app)
         app.get('/api/lessons.ics') do
-          headers 'content-type' => CALENDAR, 'content-disposition' => 'attachment; filename="lessons.ics"'
-          Actions::CalendarFile.write(studio, today)
+          file(CALENDAR, 'lessons.ics') { Actions::CalendarFile.write(studio, today) }
         end
 
         app.get('/feed/:token/lessons.ics') do

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require 'csv'
+
+module FawnmossServer
+  module Actions
+    # How a pupil, and how all pupils, get on.
+    module Progress
+      WEEKS = (4..104)
+
+      def self.of(pupil, fields, today)
+        weeks = fields.integer('weeks', WEEKS, default: 14)
+        subject = Subject.pupil(pupil, today)
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size), weeks: weekly(subject, today, weeks), areas: areas(subject), tempi: tempi(subject), tunes: finished(subject),
+          practice: practice(pupil, today, weeks), stuck: stuck(subject), rusty: subject.map.skills.select { subject.states.name(_1.id) == :rusty }.map(&:name) }
+      end
+
+      # The numbers behind the plots: every mark that stands, a row each.
+      def self.csv(pupil)
+        titles = Models::Tune.where(studio_id: pupil.studio_id).select_hash(:id, :title)
+        names = pupil.studio.skills.to_h { [_1.id, _1.name] }
+        CSV.generate do |csv|
+          csv << %w[date about kind value tempo source note]
+          pupil.standing_marks.each do |mark|
+            about = mark.skill ? names[mark.skill] || mark.skill : titles[mark.tune_id]
+            csv << [mark.made_on.iso8601, plain(about), mark.skill ? 'skill' : 'tune', mark.value, mark.tempo, mark.source, plain(mark.note)]
+          end
+        end
+      end
+
+      # A text that a spreadsheet will not take for a formula.
+      def self.plain(text) = text.to_s.match?(/\A[=+\-@\t\r]/) ? "'#{text}" : text.to_s
+
+      # All pupils in one table.
+      def self.across(studio, today)
+        pupils = studio.pupils
+        roll = Roll.new(studio, pupils)
+        told = told(studio, today)
+        { pupils: pupils.map { |pupil| line(pupil, roll, told, today) } }
+      end
+
+      # Words for a parent. fields: from and to.
+      def self.report(pupil, fields, today)
+        to = fields.date('to', (today - 3650)..today, default: today)
+        from = fields.date('from', (today - 3650)..today, default: to - 112)
+        subject = Subject.pupil(pupil, to)
+        report = Fawnmoss::Path::TermReport.new(name: pupil.name, map: subject.map, marks: subject.evidence, from:, to:, rules: subject.rules, lessons: subject.marks.select { _1.source == 'lesson' }.map(&:made_on),
+                                                tunes: tunes(subject), practice: told_days(pupil))
+        { pupil: pupil.values.slice(:id, :name, :instrument), studio: pupil.studio.name, from: from.iso8601, to: to.iso8601, parts: report.parts.map(&:to_h) }
+      end
+
+      def self.weekly(subject, today, weeks)
+        Fawnmoss::Path::Progress.weekly(subject.evidence, subject.map.ids, today:, weeks:, rules: subject.rules, map: subject.map).map { { **_1.to_h, on: _1.on.iso8601 } }
+      end
+
+      def self.areas(subject)
+        subject.map.skills.group_by(&:area).map do |area, skills|
+          counts = skills.map { subject.states.name(_1.id).to_s }.tally
+          { area:, **PupilAnswer::STATES.to_h { [_1.to_sym, counts.fetch(_1, 0)] } }
+        end
+      end
+
+      # Of skills and of tunes, whose goal is not known here.
+      def self.tempi(subject)
+        titles = Models::Tune.where(id: subject.marks.filter_map(&:tune_id).uniq).select_hash(:id, :title)
+        marks = subject.marks.select(&:tempo).map { |mark| mark.skill ? mark.to_value : Models::Mark.value(mark.values).copy(skill: "tune #{mark.tune_id}") }
+        goals = subject.map.skills.to_h { [_1.id, _1.tempo] }
+        Fawnmoss::Path::Progress.tempi(marks, goals).map do |one|
+          { name: subject.map[one.about]&.name || titles[one.about[/\d+\z/].to_i] || one.about, goal: one.goal, points: one.points.map { |on, tempo| { on: on.iso8601, tempo: } } }
+        end
+      end
+
+      def self.tunes(subject)
+        titles = Models::Tune.where(id: subject.marks.filter_map(&:tune_id).uniq).select_hash(:id, :title)
+        subject.marks.select(&:tune_id).group_by(&:tune_id).map { |id, marks| { title: titles[id], value: marks.last.value, on: marks.last.made_on } }
+      end
+
+      def self.finished(subject) = tunes(subject).select { _1[:value] == 3 }.sort_by { _1[:on] }.map { { title: _1[:title], on: _1[:on].iso8601 } }
+
+      # { Date => minutes } as told from the pupil's cards.
+      def self.told_days(pupil)
+        Models::CardReport.standing(pupil.cards_dataset.select(:id)).select { _1.kind == 'minutes' }.group_by(&:day).transform_values { |list| list.sum(&:value) }
+      end
+
+      def self.practice(pupil, today, weeks)
+        Fawnmoss::Path::Progress.practised(told_days(pupil), pupil.minutes_per_day * pupil.days_per_week, today:, weeks:).map { { **_1.to_h, on: _1.on.iso8601 } }
+      end
+
+      def self.stuck(subject)
+        Fawnmoss::Path::Attention.new(subject.map, subject.states, today: subject.today, rules: subject.rules).stuck_skills.map { |skill, since| { name: skill.name, since: since.iso8601 } }
+      end
+
+      # { pupil id => minutes told in the last four weeks }, one query for the whole studio.
+      def self.told(studio, today)
+        FawnmossServer.db[:card_reports].join(:cards, id: :card_id).where(Sequel[:card_reports][:studio_id] => studio.id, kind: 'minutes').where(day: (today - 27)..today)
+                      .select_group(:pupil_id, :card_id, :day).select_append { max(value).as(minutes) }.all.group_by { _1[:pupil_id] }.transform_values { |rows| rows.sum { _1[:minutes] } }
+      end
+
+      def self.line(pupil, roll, told, today)
+        subject = Subject.pupil(pupil, today, roll:)
+        names = subject.map.ids.map { subject.states.name(_1).to_s }.tally
+        { **pupil.values.slice(:id, :name, :instrument, :size), last_seen: roll.last_seen(pupil)&.iso8601, counts: PupilAnswer::STATES.to_h { [_1, names.fetch(_1, 0)] },
+          minutes: told.fetch(pupil.id, 0), planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
+      end
+      private_class_method :plain, :weekly, :areas, :tempi, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
+    end
+  end
+end

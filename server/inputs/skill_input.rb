@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Inputs
+    # What a teacher writes about a skill.
+    module SkillInput
+      AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 'scale', 'tune', 'bow craft', 'position'].freeze
+      SHORT = /\A[^[:cntrl:]]{1,200}\z/
+
+      # Words given, by name; nil for those to be as shipped.
+      def self.texts(fields)
+        found = {}
+        found['name'] = fields.text('name', min: 1, max: 80) if fields.given?('name')
+        found['task'] = fields.text('task', min: 1, max: 800) if fields.given?('task')
+        found['caution'] = fields.text('caution', max: 300) if fields.given?('caution')
+        found['checks'] = fields.words('checks', SHORT, max: 6) if fields.given?('checks')
+        found['faults'] = faults(fields) if fields.given?('faults')
+        found
+      end
+
+      def self.faults(fields)
+        fields.list('faults', max: 6).map { |one| { 'fault' => one.text('fault', min: 1, max: 120), 'remedy' => one.text('remedy', min: 1, max: 400) } }
+      end
+
+      # A whole skill of the studio's own, as it is kept. known: ids that it may rest on.
+      def self.own(fields, known)
+        needs = fields.words('needs', /\A[a-z0-9.-]{1,60}\z/, max: 10)
+        strange = needs - known
+        fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
+        texts = texts(fields)
+        %w[name task checks].each { |name| fields.refuse(name, 'This must not be empty.', 'Type something.') if texts[name].nil? || texts[name].empty? }
+        { **texts, 'faults' => texts['faults'] || [], 'caution' => texts['caution'].to_s.empty? ? nil : texts['caution'], 'needs' => needs, 'area' => fields.choice('area', AREAS),
+          'stage' => fields.text('stage', min: 1, max: 30), 'days' => fields.integer('days', 1..90, default: 7), 'tempo' => fields.integer('tempo', 20..300, optional: true),
+          'instruments' => fields.words('instruments', /\A(violin|viola|cello|bass)\z/, max: 4).then { _1.empty? ? Fawnmoss::Catalogue::INSTRUMENTS : _1 } }
+      end
+      private_class_method :faults
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Routes
+    # What belongs to one pupil: fit, warm-up, progress, report, export and erasing.
+    module People
+      def self.registered(app)
+        app.get('/api/pupils/:id/fit') { json(Actions::Fitting.answer(studio.pupil(params['id']), asked('temperament'), today)) }
+        app.post('/api/pupils/:id/fits') { json(Actions::Fitting.answer(Actions::Fitting.measure(studio, params['id'], fields, today).refresh, asked('temperament'), today), 201) }
+        app.post('/api/pupils/:id/tapes') { json(Actions::Fitting.answer(Actions::Fitting.put_on(studio, params['id'], fields, today).refresh, asked('temperament'), today), 201) }
+        app.post('/api/tapes/:id/off') { json(Actions::Fitting.answer(Actions::Fitting.take_off(studio, params['id'], fields, today), asked('temperament'), today)) }
+        app.get('/api/pupils/:id/strip') { json(Actions::Fitting.strip(studio.pupil(params['id']), asked('tapes', 'temperament', 'paper', 'length'), today)) }
+        app.get('/api/pupils/:id/warm-up') { json(Actions::WarmUps.read(studio.pupil(params['id']), asked('minutes', 'date'), today)) }
+        app.get('/api/pupils/:id/progress') { json(Actions::Progress.of(studio.pupil(params['id']), asked('weeks'), today)) }
+        app.get('/api/pupils/:id/report') { json(Actions::Progress.report(studio.pupil(params['id']), asked('from', 'to'), today)) }
+        app.get('/api/progress') { json(Actions::Progress.across(studio, today)) }
+        app.get('/api/statistics') { json({ years: Actions::Care.statistics(studio) }) }
+        app.delete('/api/pupils/:id') { Actions::Care.erase(studio, params['id'], fields) && json({ done: true }) }
+        files(app)
+      end
+
+      # To take away.
+      def self.files(app)
+        app.get('/api/pupils/:id/marks.csv') do
+          file('text/csv; charset=utf-8', "marks-#{params['id'].to_i}.csv") { Actions::Progress.csv(studio.pupil(params['id'])) }
+        end
+        app.get('/api/pupils/:id/everything.json') do
+          file('application/json', "everything-#{params['id'].to_i}.json") { JSON.pretty_generate(Actions::Care.export(studio.pupil(params['id']))) }
+        end
+        app.get('/api/pupils/:id/strip.pdf') do
+          query = params.slice('tapes', 'temperament', 'length').map { |name, value| "#{name}=#{Rack::Utils.escape(value)}" }.join('&')
+          pdf("/pupils/#{studio.pupil(params['id']).id}/strip?#{query}", 'strip')
+        end
+        app.get('/api/pupils/:id/report.pdf') do
+          query = params.slice('from', 'to').map { |name, value| "#{name}=#{Rack::Utils.escape(value)}" }.join('&')
+          pdf("/pupils/#{studio.pupil(params['id']).id}/report?#{query}", 'report')
+        end
+      end
+      private_class_method :files
+    end
+  end
+end
