@@ -13,51 +13,33 @@ class Demo
   PASSWORD = 'brook under the birch' # of the demo alone
   WEEKS = 13
 
-  # name, years old, instrument, size, minutes a day, ISO weekday offset from today, time, { skill => "week:value ..." }
+  # name, years old, instrument, size, minutes a day, ISO weekday offset from today, time, lesson minutes, and: learnt: skills that
+  # are had with all they rest on, learnt in the order of the path; upto: the week they were last seen; marks: "week:value ..." of what is
+  # in the making; more: columns of the pupil.
   PUPILS = [
     ['Juna', 6, 'violin', '1/4', 10, 0, '15:30', 20,
-     {
-     'body.ready' => '1:1 2:2 3:3 5:3', 'bow.hold' => '1:0 2:1 3:1 4:2 6:2 8:3', 'sound.open' => '3:1 4:2 5:2 7:3 9:3',
-     'rhythm.plain' => '5:1 6:2 7:2 9:3 12:3', 'left.first-fingers' => '8:1 9:1 10:2 12:2'
-     }],
+     { learnt: %w[rhythm.plain left.tap pluck.beat], marks: { 'left.first' => '11:1 12:1', 'rhythm.eighths' => '12:1', 'sound.straight' => '10:1 11:1 12:2' } }],
     ['Linnet', 9, 'violin', '1/2', 20, 0, '16:00', 30,
-     {
-     'body.ready' => '1:3 2:3 9:3', 'bow.hold' => '1:2 2:2 4:3 10:3', 'sound.open' => '1:2 2:3 4:3 11:3', 'rhythm.plain' => '1:3 2:3 4:3 12:3',
-     'left.first-fingers' => '1:2 2:2 3:3 5:3 12:3', 'crossing.next' => '2:1 3:2 4:2 6:3 11:3', 'rhythm.eighths' => '3:1 4:2 6:2 8:3 12:3',
-     'pattern.2-3-close' => '4:1 5:2 7:2 9:3 12:3', 'rhythm.pick-up' => '8:1 9:2 10:2 12:3', 'bow.slur' => '10:1 11:1 12:2'
-     }],
+     { learnt: %w[left.steps crossing.next rhythm.eighths rhythm.pick-up rhythm.long rhythm.meters pattern.2-3-close sound.long tune.two-strings tune.phrases scale.first bow.lift body.care],
+       marks: { 'bow.slur' => '10:1 11:1 12:2', 'pattern.every-string' => '11:2 12:2' } }],
     ['Oskar', 12, 'violin', '3/4', 25, 1, '17:00', 45,
-     {
-     'body.ready' => '1:3 3:3 12:3', 'bow.hold' => '1:3 3:3 12:3', 'sound.open' => '1:3 3:3 12:3', 'rhythm.plain' => '1:3 3:3 12:3',
-     'left.first-fingers' => '1:3 3:3 12:3', 'crossing.next' => '1:3 3:3 12:3', 'rhythm.eighths' => '1:3 3:3 12:3',
-     'pattern.2-3-close' => '1:3 3:3 12:3', 'rhythm.pick-up' => '1:2 3:3 11:3', 'bow.slur' => '1:2 2:2 4:3 11:3', 'pattern.1-2-close' => '2:1 4:2 6:2 9:3 12:3',
-     'rhythm.dotted' => '5:1 6:2 8:2 10:3 12:3', 'left.fourth' => '6:1 8:1 9:1 10:1 12:1', 'crossing.skip' => '7:2 8:2 10:3 12:3', 'bow.lift' => '9:2 10:2 12:3'
-     }],
+     { learnt: %w[bow.slur-three bow.lift crossing.skip rhythm.dotted rhythm.pick-up rhythm.long pattern.across pattern.change scale.three-keys scale.slur-2 scale.arpeggio tune.three-strings
+                  tune.memory tune.click bow.staccato body.care], marks: { 'left.fourth' => '6:1 8:1 9:1 10:1 12:1', 'scale.from-third' => '11:1 12:2' } }],
     ['Maren', 13, 'viola', '14 in', 25, 0, '16:45', 45,
-     {
-     'body.ready' => '1:3 2:3 10:3', 'bow.hold' => '1:2 2:3 10:3', 'sound.open' => '1:3 2:3 12:3', 'rhythm.plain' => '1:3 2:3 12:3', 'left.first-fingers' => '1:2 3:3 12:3',
-     'crossing.next' => '1:2 3:2 5:3 12:3', 'rhythm.eighths' => '2:2 3:2 6:3 12:3', 'pattern.2-3-close' => '3:1 5:2 6:2 8:3 12:3', 'bow.slur' => '6:1 7:2 8:2 10:3 12:3',
-     'pattern.1-2-close' => '9:1 10:1 11:2 12:2', 'rhythm.six-eight' => '8:1 9:2 10:2', 'rhythm.pick-up' => '2:2 3:2 4:3'
-     }],
-    ['Tobias', 10, 'cello', '1/2', 20, 2, '15:45', 30,
-     {
-     'body.ready' => '1:2 2:2 4:3 9:3', 'bow.hold' => '1:1 2:2 4:2 6:3 11:3', 'sound.open' => '2:2 3:2 5:3 12:3', 'rhythm.plain' => '3:2 4:2 6:3 12:3',
-     'left.first-fingers' => '4:1 5:2 6:2 8:3 12:3', 'crossing.next' => '7:1 8:2 9:2 12:3', 'rhythm.eighths' => '9:1 10:2 12:2'
-     }],
-    ['Ines', 42, 'cello', '4/4', 30, 3, '18:30', 45,
-     {
-     'body.ready' => '1:3 2:3 4:3', 'bow.hold' => '1:1 2:1 3:1 4:2 5:2 7:3', 'sound.open' => '2:2 3:2 5:3 8:3', 'rhythm.plain' => '1:3 2:3 8:3',
-     'left.first-fingers' => '3:1 4:2 5:2 7:3 9:3', 'crossing.next' => '5:1 6:2 7:2 9:3', 'pattern.second-finger' => '7:1 8:1 9:2'
-     }],
+     { learnt: %w[pattern.2-3-close bow.slur crossing.next rhythm.eighths rhythm.long scale.first tune.two-strings body.care],
+       marks: { 'pattern.1-2-close' => '9:1 10:1 11:2 12:2', 'rhythm.six-eight' => '8:1 9:2 10:2', 'rhythm.pick-up' => '2:2 3:2 4:3' } }],
+    ['Tobias', 10, 'cello', '1/2', 20, 2, '15:45', 30, { learnt: %w[crossing.next left.stay rhythm.plain pluck.beat], marks: { 'rhythm.eighths' => '9:1 10:2 12:2', 'left.steps' => '11:1 12:1' } }],
+    ['Ines', 42, 'cello', '4/4', 30, 3, '18:30', 45, { learnt: %w[crossing.next left.steps], upto: 9, marks: { 'pattern.second-finger' => '7:1 8:1 9:2' } }],
     ['Bram', 15, 'bass', '3/4', 20, 0, '18:00', 45,
-     {
-     'body.ready' => '1:2 2:3 4:3 12:3', 'bow.hold' => '1:2 2:2 4:3 12:3', 'sound.open' => '1:2 2:2 4:3 12:3', 'rhythm.plain' => '1:3 2:3 4:3 12:3',
-     'left.block' => '2:1 3:1 4:2 5:2 8:3 12:3', 'crossing.next' => '3:1 5:2 6:2 9:3 12:3', 'rhythm.eighths' => '5:2 6:2 8:3 12:3', 'rhythm.pick-up' => '7:2 8:2 10:3',
-     'pattern.second-finger' => '10:1 11:1 12:2'
-     }],
-    ['Pell', 36, 'bass', '3/4', 15, 4, '19:15', 60,
-     { 'body.ready' => '1:2 2:2 5:3', 'bow.hold' => '1:1 2:2 4:2 6:2', 'sound.open' => '2:1 4:2 5:2 6:3', 'rhythm.plain' => '3:2 4:2 6:3', 'left.block' => '5:1 6:1' }]
+     { learnt: %w[left.next-string left.steps rhythm.pick-up rhythm.eighths rhythm.long scale.first tune.two-strings pluck.alternate], marks: { 'pattern.second-finger' => '10:1 11:1 12:2' } }],
+    ['Pell', 36, 'bass', '3/4', 15, 4, '19:15', 60, { learnt: %w[rhythm.plain left.shape], upto: 6, marks: { 'left.tap' => '5:1 6:1' }, more: { bow_hold: 'german' } }]
   ].freeze
+
+  # Tempi marked with a skill: pupil, skill, "week:tempo ...".
+  TEMPI = [['Linnet', 'scale.first', '7:40 9:44 11:52 12:56'], ['Oskar', 'scale.three-keys', '6:44 8:50 10:56 12:60'], ['Oskar', 'scale.slur-2', '9:40 11:46 12:52']].freeze
+
+  # pupil, weeks ago, arm in cm, string in mm, size, semitones of the tapes put on then.
+  FITS = [['Juna', 12, 47.5, 258, '1/4', [2, 5]], ['Linnet', 30, 50.5, 285, '1/2', [2, 4, 5]], ['Tobias', 32, nil, 580, '1/2', [2, 4, 5]], ['Bram', 20, nil, 1060, '3/4', [2, 4]]].freeze
 
   # pupil, tune, version, week issued, note, marks for the tune afterwards
   CARDS = [
@@ -88,6 +70,9 @@ class Demo
       PUPILS.each { |*row, skills| add_pupil(*row, skills) }
       CARDS.each { add_card(*_1) }
       practise('Linnet', [[0, 20], [1, 15], [3, 20]])
+      FITS.each { add_fit(*_1) }
+      TEMPI.each { add_tempi(*_1) }
+      arrange
     end
   end
 
@@ -105,22 +90,66 @@ class Demo
     end
   end
 
-  def add_pupil(name, age, instrument, size, minutes, offset, time, lesson, skills)
-    pupil = FawnmossServer::Actions::SavePupil.create(@studio, fields(name:, birth_year: @today.year - age, instrument:, size:, minutes_per_day: minutes,
+  def add_pupil(name, age, instrument, size, minutes, offset, time, lesson, path)
+    pupil = FawnmossServer::Actions::SavePupil.create(@studio, fields(name:, birth_year: @today.year - age, instrument:, size:, minutes_per_day: minutes, **(path[:more] || {}),
                                                                       lesson_day: (@today + offset).cwday, lesson_time: time, lesson_minutes: lesson), @today)
-    skills.each { |skill, marks| add_marks(pupil, offset, marks, skill:) }
+    pupil.update(lesson_from: @today - (7 * WEEKS))
+    rows = learnt(pupil, path).merge(path[:marks])
+    keep(pupil, rows.flat_map { |skill, marks| marks.split.map { |mark| { skill:, **mark_at(mark, offset) } } })
   end
 
-  def add_marks(pupil, offset, marks, **about)
-    marks.split.each do |mark|
-      week, value = mark.split(':').map(&:to_i)
-      FawnmossServer::Actions::RecordMark.call(@studio, pupil.id, fields(value:, made_on: day(week, offset).iso8601, **about), @today)
+  # Each skill taken up a little after the one before it: with help, alone, and then at tempo.
+  def learnt(pupil, path)
+    map = @studio.map(pupil.instrument, pupil.schools)
+    ids = map.in_order(map.of(path[:learnt].inject(0) { |set, id| set | map.bit(id) | map.before(id) })) - path[:marks].keys
+    last = path[:upto] || (WEEKS - 1)
+    ids.each_with_index.to_h do |id, at|
+      week = 1 + (at * (last - 2) / ids.size)
+      [id, ["#{week}:#{at % 3}", "#{week + 1}:2", "#{[week + 2, last].min}:#{week + 2 < last ? 3 : 2}", ("#{[week + 4, last].min}:3" if week + 3 < last)].compact.join(' ')]
     end
   end
 
+  def mark_at(mark, offset)
+    week, value = mark.split(':').map(&:to_i)
+    { value:, made_on: day(week, offset), source: 'lesson' }
+  end
+
+  def keep(pupil, rows)
+    @db[:marks].multi_insert(rows.map { { studio_id: @studio.id, pupil_id: pupil.id, skill: nil, tune_id: nil, tempo: nil, **_1 } })
+    FawnmossServer::Models::PupilDigest.renew(pupil)
+  end
+
+  def add_marks(pupil, offset, marks, **about) = keep(pupil, marks.split.map { { **about, **mark_at(_1, offset) } })
+
+  def add_tempi(name, skill, tempi)
+    pupil = pupil(name)
+    keep(pupil, tempi.split.map { |one| one.split(':').map(&:to_i).then { |week, tempo| { skill:, value: 2, made_on: day(week, offset(pupil)), source: 'lesson', tempo: } } })
+  end
+
+  def add_fit(name, weeks, arm_cm, string_mm, size, tapes)
+    on = (@today - (7 * weeks)).iso8601
+    FawnmossServer::Actions::Fitting.measure(@studio, pupil(name).id, fields(arm_cm:, string_mm:, size:, measured_on: on), @today)
+    tapes.each { FawnmossServer::Actions::Fitting.put_on(@studio, pupil(name).id, fields(semitones: _1, on:), @today) }
+  end
+
+  # A term as it is: a moved lesson, one that is owed, days off, a promise, and a card from which somebody told of pain.
+  def arrange
+    @studio.update(time_zone: 'Europe/Berlin')
+    oskar, pell = pupil('Oskar'), pupil('Pell')
+    FawnmossServer::Actions::Calendars.change(@studio, oskar.id, fields(kind: 'moved', on: (@today + offset(oskar)).iso8601, to: (@today + offset(oskar) + 1).iso8601, time: '15:15', note: 'school concert'), @today)
+    FawnmossServer::Actions::Calendars.change(@studio, pell.id, fields(kind: 'cancelled', on: (@today + offset(pell)).iso8601, note: 'away for work', owed: true), @today)
+    FawnmossServer::Actions::Calendars.add_holiday(@studio, fields(from: (@today + 24).iso8601, to: (@today + 34).iso8601, name: 'Quiet weeks'), @today)
+    FawnmossServer::Actions::Promising.make(@studio, pupil('Linnet').id, fields(kind: 'own', title: 'Try it together with Bram'), @today - 7)
+    card = pupil('Maren').cards.first
+    FawnmossServer::Actions::Practised.report(card, fields(reports: [{ 'key' => 'demo-pain-1', 'kind' => 'pain', 'day' => (@today - 1).iso8601, 'value' => 1 }]), @today)
+  end
+
+  def pupil(name) = @studio.pupil(@studio.pupils_dataset.first(name:).id)
+  def offset(pupil) = (pupil.lesson_day - @today.cwday) % 7
+
   # What came back from a pupil's last card: [days after it was issued, minutes].
   def practise(name, days)
-    card = @studio.pupils_dataset.first(name:).cards.first
+    card = pupil(name).cards.first
     reports = days.flat_map do |after, minutes|
       day = (card.issued_on + after).iso8601
       [{ key: "demo-minutes-#{after}", kind: 'minutes', day:, value: minutes },
@@ -130,9 +159,9 @@ class Demo
   end
 
   def add_card(name, title, version, week, note, marks)
-    pupil = @studio.pupils_dataset.first(name:)
+    pupil = pupil(name)
     tune = @studio.tunes_dataset.first(title:)
-    offset = (pupil.lesson_day - @today.cwday) % 7
+    offset = offset(pupil)
     chart = FawnmossServer::Actions::Charts.open(@studio, fields(tune_id: tune.id, pupil_id: pupil.id, version:), @today)
     FawnmossServer::Actions::Cards.issue(@studio, chart[:id], fields(note:), day(week, offset))
     add_marks(pupil, offset, marks, tune_id: tune.id) if marks

@@ -44,7 +44,7 @@ RSpec.describe 'the skills of the path' do
     german = bass('german', '1-2-3-4')
     expect(german.ids).to include('bow.hold-german', 'bow.frog-german', 'left.four-semitones')
     expect(german.ids & %w[bow.hold bow.little-finger-beside left.block]).to be_empty
-    expect(german['sound.set'].needs).to eq(%w[bow.hold-german body.hold-up])
+    expect(german['sound.set'].needs).to eq(%w[bow.hold-german body.hold-up body.care])
     expect(german['bow.thumb'].task).to start_with('The thumb lies on top of the stick')
     expect(bass('french', '1-2-4')['bow.thumb'].task).to start_with('Tip of the thumb against the stick')
   end

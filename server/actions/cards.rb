@@ -13,13 +13,12 @@ module FawnmossServer
 
       # Writes a pupil's next card, with a live link.
       def self.write(pupil, body, title:, today:, chart_id: nil, lesson_id: nil)
-        spots = body[:items].select { _1[:kind] == 'spot' }.map { _1[:title] }
         demands = body[:chart] ? body[:chart][:demands] : []
         FawnmossServer.db.transaction do
           pupil.lock!
           number = (pupil.cards_dataset.max(:number) || 0) + 1
           card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title:, number:, body:,
-                                     demands: JSON.generate(demands), spots: JSON.generate(spots), issued_on: today)
+                                     demands: JSON.generate(demands), spots: JSON.generate(spots(body)), issued_on: today)
           link(card)
           card
         end
@@ -34,6 +33,15 @@ module FawnmossServer
         [chart, Inputs::CardInput.read(fields, chart.pupil.minutes_per_day)]
       end
       private_class_method :read
+
+      # Spots to work on in the next lesson: those on the card, else the chart's first ones.
+      def self.spots(body)
+        chosen = body[:items].select { _1[:kind] == 'spot' }.map { _1[:title] }
+        return chosen if chosen.any? || body[:chart].nil?
+
+        body[:chart][:spots].first(2).map { |spot| "Bars #{spot[:bars].minmax.uniq.join(' to ')}: #{spot[:name]}".sub(/\ABars (\d+):/, 'Bar \\1:') }
+      end
+      private_class_method :spots
 
       # A new private address; the ones before stop working.
       def self.link(card)

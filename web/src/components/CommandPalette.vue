@@ -18,7 +18,7 @@ const tunes = ref<ShelfTune[]>([])
 const problem = ref('')
 const input = ref<HTMLInputElement | null>(null)
 
-const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Scales', '/scales'], ['Studio', '/studio']] as const
+const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Scales', '/scales'], ['Studio', '/studio'], ['The calendar', '/calendar'], ['All pupils’ progress', '/progress'], ['The path of this studio', '/studio/path'], ['Care', '/care']] as const
 const all = computed<Command[]>(() => [
   ...store.page(),
   ...pupils.all.map((pupil) => ({ title: `See it through ${pupil.name}`, hint: pupil.instrument, run: () => pupils.choose(pupil.id) })),
@@ -26,6 +26,7 @@ const all = computed<Command[]>(() => [
     { title: `${tune.title}, simple chart`, hint: tune.key, run: () => chart(tune.id, 'simple') }, { title: `${tune.title}, full chart`, hint: tune.key, run: () => chart(tune.id, 'full') },
     { title: `Edit ${tune.title}`, run: () => router.push(`/tunes/${tune.id}`) },
   ]),
+  ...pupils.all.flatMap((pupil) => [['Plan the lesson of', 'plan'], ['Fit and tapes of', 'fit'], ['Progress of', 'progress'], ['Warm-up of', 'warm-up']].map(([words, place]) => ({ title: `${words} ${pupil.name}`, run: () => router.push(`/pupils/${pupil.id}/${place}`) }))),
   ...pupils.all.map((pupil) => ({ title: `Open ${pupil.name}`, hint: 'pupil', run: () => router.push(`/pupils/${pupil.id}`) })),
   ...PLACES.map(([title, to]) => ({ title: `Go to ${title.toLowerCase()}`, run: () => router.push(to) })),
 ])

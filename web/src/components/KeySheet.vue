@@ -3,6 +3,10 @@ const open = defineModel<boolean>({ required: true })
 const groups = [
   { name: 'Everywhere', keys: [['/', 'switch pupil'], ['Ctrl K', 'anything by its name'], ['?', 'this sheet']] },
   {
+    name: 'Lesson',
+    keys: [['→ ←', 'next item, item before'], ['0–3', 'mark it'], ['Space', 'stop the clock, let it run'], ['m  [  ]', 'click on and off, slower, faster'], ['x', 'next time'], ['h', 'it hurt'], ['n', 'note; Esc leaves it'], ['f', 'fit the rest into the time left']],
+  },
+  {
     name: 'Chart desk',
     keys: [
       ['← →', 'note before, note after'], ['↑ ↓', 'another place for the note'], ['0–4', 'finger'], ['s, then a letter', 'string'], ['d  u', 'down-bow, up-bow'], ['l  h  f', 'in one bow with the note before, hooked, lifted'],

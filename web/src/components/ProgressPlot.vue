@@ -5,6 +5,7 @@ import { CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointEl
 import { useTheme } from 'vuetify'
 import type { Pupil } from '../api/types'
 import { shortDate } from '../geometry/dates'
+import { axes, tickDate } from '../geometry/plots'
 
 /** How the path filled up, week by week: secure below, steady on top of it. The numbers stand in a table behind it. */
 const props = defineProps<{ weeks: Pupil['progress'] }>()
@@ -16,14 +17,13 @@ const data = computed(() => {
   const { primary, secondary } = theme.current.value.colors as Record<string, string>
   const line = (label: string, values: number[], color: string, dash: number[]) => ({ label, data: values, borderColor: color, backgroundColor: `${color}33`, fill: true, stepped: 'middle' as const, pointRadius: 2, borderWidth: 2, borderDash: dash })
   return {
-    labels: props.weeks.map((week) => shortDate(week.on).replace(/^(\d+ \w{3}).*/, '$1')),
+    labels: props.weeks.map((week) => tickDate(week.on)),
     datasets: [line('secure', props.weeks.map((week) => week.secure), primary!, []), line('secure or steady', props.weeks.map((week) => week.secure + week.steady), secondary!, [5, 3])],
   }
 })
 const options = computed(() => {
-  const ink = theme.current.value.dark ? '#efe6d8' : '#33261b'
-  const axis = { ticks: { color: ink, maxTicksLimit: 7, maxRotation: 0, precision: 0 }, grid: { color: `${ink}1c` }, border: { display: false } }
-  return { responsive: true, maintainAspectRatio: false, animation: false as const, scales: { x: axis, y: { ...axis, beginAtZero: true, suggestedMax: 8 } }, plugins: { legend: { labels: { color: ink, boxWidth: 22 } } } }
+  const { axis, legend } = axes(theme.current.value.dark)
+  return { responsive: true, maintainAspectRatio: false, animation: false as const, scales: { x: axis, y: { ...axis, beginAtZero: true, suggestedMax: 8 } }, plugins: { legend } }
 })
 </script>
 

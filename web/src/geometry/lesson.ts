@@ -32,9 +32,12 @@ export function moved(wishes: Wishes, items: PlanItem[], id: string, by: number)
   return { ...wishes, order }
 }
 
+/** Lets an item's minutes go where they fit. */
+export const loosened = (wishes: Wishes, id: string): Wishes => ({ ...wishes, minutes: Object.fromEntries(Object.entries(wishes.minutes).filter(([one]) => one !== id)) })
+
 /** Drops an item, or takes an own one away. */
 export function dropped(wishes: Wishes, id: string): Wishes {
-  const { [id]: _gone, ...minutes } = wishes.minutes
+  const minutes = loosened(wishes, id).minutes
   const own = wishes.own.filter((one) => one.id !== id)
   const skill = id.split(' ')[1] ?? ''
   return { ...wishes, minutes, own, added: wishes.added.filter((one) => one !== skill), dropped: own.length === wishes.own.length ? [...new Set([...wishes.dropped, id])] : wishes.dropped }

@@ -5,7 +5,7 @@ import { ask, localDate, Trouble } from '../api/client'
 import type { Lesson, Plan, PlanItem, Pupil } from '../api/types'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
-import { dropped, moved, noWishes, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
+import { dropped, loosened, moved, noWishes, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
 import { usePupils } from '../stores/pupils'
 
 /** The plan of one lesson: what, how long and why; change one thing and the rest refits. */
@@ -66,10 +66,7 @@ async function refit(changed: Wishes, minutes = plan.value!.minutes): Promise<vo
   more?.()
 }
 const fix = (item: PlanItem, minutes: number) => refit({ ...wishes.value, minutes: { ...wishes.value.minutes, [item.id]: minutes } })
-function loosen(item: PlanItem): void {
-  const { [item.id]: _gone, ...minutes } = wishes.value.minutes
-  void refit({ ...wishes.value, minutes })
-}
+const loosen = (item: PlanItem) => refit(loosened(wishes.value, item.id))
 const bring = (id: string) => refit({ ...wishes.value, dropped: wishes.value.dropped.filter((one) => one !== id), minutes: { ...wishes.value.minutes, [id]: 3 } })
 const restore = () => refit(noWishes())
 

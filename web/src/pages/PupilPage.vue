@@ -5,6 +5,7 @@ import { ask, Trouble } from '../api/client'
 import type { CardSummary, Hold, MarkInput, Promised, Pupil } from '../api/types'
 import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
+import ErasePupil from '../components/ErasePupil.vue'
 import PathStones from '../components/PathStones.vue'
 import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
@@ -154,6 +155,7 @@ function changed(saved: Pupil): void {
           </ul>
         </section>
       </div>
+      <ErasePupil :id="pupil.id" :name="pupil.name" class="ruled" />
       <PupilForm v-model="changing" :pupil="pupil" @saved="changed" />
     </template>
   </div>

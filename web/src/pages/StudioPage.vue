@@ -2,6 +2,8 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
+import StudioRules from '../components/StudioRules.vue'
+import StudioYears from '../components/StudioYears.vue'
 import { useSession } from '../stores/session'
 
 const session = useSession()
@@ -38,6 +40,9 @@ async function leave(): Promise<void> {
 <template>
   <div class="page">
     <header><h1>{{ session.studio?.name }}</h1><v-btn class="push" @click="leave">Log out</v-btn></header>
+    <p class="places"><router-link to="/studio/path">The path as you teach it</router-link><router-link to="/calendar">Calendar</router-link><router-link to="/progress">All pupils’ progress</router-link><router-link to="/care">Care</router-link></p>
+    <StudioRules />
+    <StudioYears />
     <h2 class="ruled">Password</h2>
     <form class="narrow" @submit.prevent="change">
       <v-text-field v-model="old" type="password" label="Present password" autocomplete="current-password" />
@@ -51,6 +56,7 @@ async function leave(): Promise<void> {
 </template>
 
 <style scoped>
+.places { display: flex; flex-wrap: wrap; gap: 4px 22px; }
 .narrow { max-width: 380px; display: flex; flex-direction: column; gap: 12px; align-items: start; }
 .narrow > * { width: 100%; }
 .narrow .v-btn { width: auto; }

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { ask, Trouble } from '../api/client'
+import { usePupils } from '../stores/pupils'
+
+/** Everything about a pupil in one file, or erased for good after the name was typed again. */
+const props = defineProps<{ id: number; name: string }>()
+const router = useRouter()
+const pupils = usePupils()
+const open = ref(false)
+const typed = ref('')
+const busy = ref(false)
+const problem = ref<Trouble | null>(null)
+
+async function erase(): Promise<void> {
+  busy.value = true
+  problem.value = null
+  try {
+    await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
+    for (const key of Object.keys(localStorage)) if (key.startsWith(`fawnmoss.marks.${props.id}.`)) localStorage.removeItem(key)
+    pupils.choose(null)
+    await pupils.load().catch(() => undefined)
+    await router.push('/pupils')
+  } catch (error) {
+    problem.value = error as Trouble
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <p class="small"><a :href="`/api/pupils/${id}/everything.json`" download>Everything about {{ name }} in one file</a> · <button type="button" class="erase" @click="open = true">Erase {{ name }}</button></p>
+  <v-dialog v-model="open" max-width="480">
+    <v-card class="pa-6" :aria-label="`Erase ${name}`">
+      <h2>Erase {{ name }} for good?</h2>
+      <p>Marks, charts, cards, lessons, measurements and promises go, and every private link of {{ name }}’s dies. It cannot be undone; only numbers without a name stay in the studio’s statistics.</p>
+      <p><a :href="`/api/pupils/${id}/everything.json`" download>Save everything first</a></p>
+      <form @submit.prevent="erase">
+        <v-text-field v-model="typed" :label="`Type ${name} to erase`" :error-messages="problem ? problem.text : ''" autofocus />
+        <p class="mt-3"><v-btn type="submit" variant="flat" color="error" :loading="busy" :disabled="typed.trim() !== name">Erase for good</v-btn><v-btn @click="open = false">Keep {{ name }}</v-btn></p>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.erase { color: var(--brick); text-decoration: underline; cursor: pointer; }
+</style>

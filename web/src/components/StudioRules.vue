@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { onMounted, reactive, ref } from 'vue'
+import { ask, Trouble } from '../api/client'
+import type { StudioSettings } from '../api/types'
+import { useSession } from '../stores/session'
+
+/** The studio's name, time zone and the numbers by which marks become states. */
+const session = useSession()
+const settings = ref<StudioSettings | null>(null)
+const form = reactive({ name: '', time_zone: 'UTC', rules: {} as Record<string, string> })
+const problem = ref<Trouble | null>(null)
+const said = ref('')
+const busy = ref(false)
+const WORDS: Record<string, string> = {
+  good: 'A mark counts as good from', steady_marks: 'Good days in a row for steady', secure_marks: 'Good days in a row for secure, with a 3 among them', secure_days: 'and over at least so many days', rusty_days: 'Rusty after so many days without',
+  stuck_days: 'Stuck after so many days of low marks', reviews: 'Look again after days, for one, two, three … good days in a row', new_things: 'New things in a lesson, at most', kept_up: 'What rests on a skill keeps it in use (1 yes, 0 no)',
+}
+const text = (value: number | number[]) => (Array.isArray(value) ? value.join(', ') : String(value))
+function fill(found: StudioSettings): void {
+  settings.value = found
+  form.name = found.name
+  form.time_zone = found.time_zone
+  form.rules = Object.fromEntries(found.rules.map((rule) => [rule.name, text(rule.value)]))
+}
+onMounted(() => void ask<StudioSettings>('GET', '/studio').then(fill).catch((error: Trouble) => { problem.value = error }))
+const value = (name: string, given: string) => (name === 'reviews' ? given.split(/[,\s]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : -1)) : /^\d+$/.test(given.trim()) ? Number(given) : given)
+const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join('. ') : '')
+
+async function save(): Promise<void> {
+  busy.value = true
+  problem.value = null
+  said.value = ''
+  try {
+    fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
+    if (session.studio) session.studio.name = form.name
+    said.value = 'Saved.'
+  } catch (error) {
+    problem.value = error as Trouble
+  } finally {
+    busy.value = false
+  }
+}
+const here = () => (form.time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone)
+function usual(): void {
+  if (settings.value) form.rules = Object.fromEntries(settings.value.rules.map((rule) => [rule.name, text(rule.usual)]))
+}
+</script>
+
+<template>
+  <form v-if="settings" @submit.prevent="save">
+    <div class="grid">
+      <v-text-field v-model="form.name" label="Name of the studio" maxlength="120" :error-messages="errors('name')" />
+      <div class="zone"><v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" /><v-btn @click="here">As here</v-btn></div>
+    </div>
+    <h2 class="mt-4">Rules</h2>
+    <p class="small quiet">How marks become states. States are worked out anew whenever they are looked at, so a change shows at once.</p>
+    <div class="rules">
+      <template v-for="rule in settings.rules" :key="rule.name"><label :for="`rule-${rule.name}`">{{ WORDS[rule.name] }}</label><span><v-text-field :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" /><small class="quiet">usual: {{ text(rule.usual) }}</small></span></template>
+    </div>
+    <p v-if="problem && !settings.rules.some((rule) => rule.name === problem!.where.field) && !['name', 'time_zone'].includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
+    <v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn><v-btn @click="usual">The usual numbers</v-btn> <span class="small" role="status">{{ said }}</span>
+  </form>
+</template>
+
+<style scoped>
+.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
+.zone { display: grid; grid-template-columns: 1fr auto; align-items: end; }
+.rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: 4px 24px; align-items: center; max-width: 860px; margin-bottom: 10px; }
+.rules span { display: grid; grid-template-columns: 150px 1fr; gap: 12px; align-items: center; }
+@media (max-width: 700px) { .grid, .rules { grid-template-columns: 1fr; } }
+</style>

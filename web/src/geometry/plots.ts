@@ -1,0 +1,15 @@
+/** What plots share: colours of the theme and axes without boxes. */
+export function axes(dark: boolean) {
+  const ink = dark ? '#efe6d8' : '#33261b'
+  const axis = { ticks: { color: ink, maxTicksLimit: 7, maxRotation: 0, precision: 0 }, grid: { color: `${ink}1c` }, border: { display: false } }
+  return { ink, axis, legend: { labels: { color: ink, boxWidth: 22 } } }
+}
+
+/** "9 Mar" for 2026-03-09. */
+export const tickDate = (iso: string): string => new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+
+/** Several series over one time axis: all days that occur, and each series' value on them or null. */
+export function together(series: { points: { on: string; tempo: number }[] }[]): { days: string[]; values: (number | null)[][] } {
+  const days = [...new Set(series.flatMap((one) => one.points.map((point) => point.on)))].sort()
+  return { days, values: series.map((one) => days.map((day) => one.points.filter((point) => point.on === day).at(-1)?.tempo ?? null)) }
+}

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ask } from '../api/client'
+import type { TermReport } from '../api/types'
+import PdfLink from '../components/PdfLink.vue'
+import { useLoad } from '../composables/useLoad'
+import { printPage, usePaper } from '../composables/usePaper'
+import { longDate } from '../geometry/dates'
+
+/** What a parent reads after a term; a page and a PDF. */
+const route = useRoute()
+const router = useRouter()
+const paper = usePaper()
+const ready = ref(false)
+const from = ref(String(route.query.from ?? ''))
+const to = ref(String(route.query.to ?? ''))
+const query = () => [from.value && `from=${from.value}`, to.value && `to=${to.value}`].filter(Boolean).join('&')
+const { data: report, problem, load } = useLoad(() => ask<TermReport>('GET', `/pupils/${route.params.id}/report?${query()}`))
+watch([from, to], () => {
+  void load()
+  void router.replace({ query: { ...route.query, from: from.value, to: to.value } })
+})
+watch(report, (found) => {
+  if (!found) return
+  if (!from.value) from.value = found.from
+  if (!to.value) to.value = found.to
+  void nextTick(() => (ready.value = true))
+})
+void load()
+</script>
+
+<template>
+  <div class="page" :data-ready="ready || undefined">
+    <div v-if="problem" class="problem" role="alert">{{ problem.text }}</div>
+    <template v-if="report">
+      <div class="bar"><router-link :to="`/pupils/${report.pupil.id}/progress`">Back to the progress</router-link><v-text-field v-model="from" type="date" label="From" density="compact" class="date" /><v-text-field v-model="to" type="date" label="To" density="compact" class="date" /><span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/pupils/${report.pupil.id}/report.pdf?${query()}&paper=${paper}`" /><v-btn variant="flat" color="primary" @click="printPage">Print</v-btn></span></div>
+      <article class="letter">
+        <header><h1>{{ report.pupil.name }}</h1><p>{{ report.studio }}, {{ report.pupil.instrument === 'bass' ? 'double bass' : report.pupil.instrument }}. From {{ longDate(report.from).replace(/^\w+ /, '') }} to {{ longDate(report.to).replace(/^\w+ /, '') }}.</p></header>
+        <section v-for="part in report.parts" :key="part.heading"><h2>{{ part.heading }}</h2><p v-for="sentence in part.sentences" :key="sentence">{{ sentence }}</p></section>
+        <p class="small quiet">Written from what was seen in lessons and told from practice cards. There are no grades in it: learning to play goes in steps, and each takes its own time.</p>
+      </article>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
+.date { max-width: 170px; }
+.size { width: 92px; flex: 0 0 auto; }
+.out { display: flex; gap: 6px; align-items: center; }
+.push { margin-left: auto; }
+.letter { max-width: 165mm; margin: 0 auto; font-size: 1.08rem; line-height: 1.6; }
+.letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
+.letter section { break-inside: avoid; margin-bottom: 10px; }
+@media print { .bar { display: none; } .page { padding: 0; max-width: none; } .letter { --quiet: #333; --ink: #000; } }
+</style>
