@@ -154,12 +154,16 @@ RSpec.describe Fawnmoss::Path do
     end
 
     it 'is pain first, then who was long not seen, stuck and rusty, and a measurement that is due' do
-      list = marks('bow.hold', '70:1 50:1 30:1') + marks('body.ready', '60:2 50:2')
+      list = marks('bow.hold', '70:1 50:1 20:1') + marks('body.ready', '60:2 50:2')
       hold = described_class::Hold.new(skill: 'bow.hold', on: today - 1, from: 'card', note: '')
       found = looks(list, holds: [hold], birth_year: 2017, measured_on: today - 200)
-      expect(found.map(&:first)).to eq(%w[pain unseen stuck rusty fit])
-      expect(found.to_h).to match('pain' => /It hurt on 8 March.*The whole bow hold rests until you clear it/, 'unseen' => 'Not seen for 30 days.',
+      expect(found.map(&:first)).to eq(%w[pain stuck rusty fit])
+      expect(found.to_h).to match('pain' => /It hurt on 8 March.*The whole bow hold rests until you clear it/, 
                                   'stuck' => 'Stuck since 29 December: The whole bow hold. Try an easier step: First finger on its side.', 'rusty' => 'Rusty: Balanced and loose.', 'fit' => /21 August 2025/)
+    end
+
+    it 'does not list as rusty what nobody could look at' do
+      expect(looks(marks('body.ready', '60:2 50:2'))).to eq([['unseen', 'Not seen for 50 days.']])
     end
 
     it 'calls nobody stuck before three weeks, and measures grown-ups no more' do

@@ -114,7 +114,7 @@ RSpec.describe 'pupils' do
     [70, 50, 30].each { |ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill: 'bow.hold', value: 1, made_on: (Date.today - ago).iso8601 }) }
     [60, 50].each { |ago| api(:post, "/api/pupils/#{pupil[:id]}/marks", { skill: 'body.ready', value: 2, made_on: (Date.today - ago).iso8601 }) }
     look = api(:get, "/api/pupils/#{pupil[:id]}")[:look]
-    expect(look.map { [_1[:kind], _1[:words]] }).to match([['unseen', /Not seen for 30 days/], ['stuck', /Stuck since .*: The whole bow hold. Try an easier step/], ['rusty', /Rusty: Balanced and loose/]])
+    expect(look.map { [_1[:kind], _1[:words]] }).to match([['unseen', /Not seen for 30 days/], ['stuck', /Stuck since .*: The whole bow hold. Try an easier step/]])
   end
 
   it 'answers 404 for the ids of another studio, whatever is asked' do

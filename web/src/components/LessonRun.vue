@@ -150,7 +150,7 @@ const ACTS: Record<string, () => void> = {
 }
 useKeys((event) => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
-  const onButton = (event.target as HTMLElement | null)?.closest?.('button, a, summary')
+  const onButton = (event.target as HTMLElement | null)?.closest?.('button, a, summary, input')
   if (onButton && (event.key === ' ' || event.key === 'Enter')) return
   if (/^[0-3]$/.test(event.key)) mark(Number(event.key))
   else if (ACTS[event.key]) ACTS[event.key]!()
@@ -203,7 +203,7 @@ onUnmounted(() => {
           <li v-for="check in item.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
         </ul>
         <p v-if="item.caution" class="caution">{{ item.caution }}</p>
-        <details v-if="item.faults.length"><summary class="aside-label">When it goes wrong</summary><p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p></details>
+        <details v-if="item.faults.length" open><summary class="aside-label">When it goes wrong</summary><p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p></details>
       </main>
       <footer>
         <v-btn size="large" :disabled="at === 0" aria-label="The item before" @click="go(at - 1)">←</v-btn>
@@ -226,9 +226,11 @@ onUnmounted(() => {
 </template>
 
 <style scoped>
-.lesson { display: grid; grid-template-columns: 250px minmax(0, 1fr); grid-template-rows: auto 1fr auto; min-height: 100vh; }
-.lesson > .problem { grid-column: 1 / -1; }
-aside { grid-row: 2 / 4; border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
+.lesson { display: grid; grid-template: 'problem problem' auto 'aside main' 1fr 'aside foot' auto / 250px minmax(0, 1fr); min-height: 100vh; }
+.lesson > .problem { grid-area: problem; }
+main { grid-area: main; }
+footer { grid-area: foot; }
+aside { grid-area: aside; border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
 .who { display: flex; justify-content: space-between; font-size: 1.2rem; margin: 0; }
 aside li button { width: 100%; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer; line-height: 1.2; border-radius: 6px; }
 aside li.on button { box-shadow: inset 4px 0 0 var(--moss); font-weight: 600; }
@@ -260,5 +262,5 @@ footer { border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; f
 footer textarea { flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; resize: vertical; padding: 4px; }
 .hurt { flex-basis: 100%; margin: 0; }
 .hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
-@media (max-width: 800px) { .lesson { grid-template-columns: 1fr; } aside { grid-row: auto; border-right: 0; border-bottom: 1px solid var(--rule); order: 3; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; } .marks button { width: 70px; } }
+@media (max-width: 800px) { .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); } aside { border-right: 0; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; } .marks button { width: 70px; } }
 </style>

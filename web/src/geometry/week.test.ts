@@ -5,8 +5,10 @@ import { days, hours, monday, placed } from './week'
 const lesson = (time: string | null, minutes = 30) => ({ time, minutes, name: time ?? 'x' }) as CalendarLesson
 
 describe('a week', () => {
-  it('shows nine to seven, and more when lessons are earlier or later', () => {
-    expect(hours([])).toEqual({ from: 9, to: 19 })
+  it('shows the hours of its lessons, eight at least', () => {
+    expect(hours([])).toEqual({ from: 13, to: 21 })
+    expect(hours([lesson('15:30')])).toEqual({ from: 15, to: 23 })
+    expect(hours([lesson('22:30')])).toEqual({ from: 16, to: 24 })
     expect(hours([lesson('07:45'), lesson('20:15', 60), lesson(null)])).toEqual({ from: 7, to: 22 })
   })
   it('stands overlapping lessons side by side, and gives the room back afterwards', () => {

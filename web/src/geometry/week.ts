@@ -5,13 +5,12 @@ export interface Placed { lesson: CalendarLesson; top: number; height: number; l
 
 const at = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))
 
-/** The hours a week view needs: from an hour that holds the first lesson to one after the last, nine to seven at least. */
+/** The hours a week view needs: those of its lessons, eight hours at least; the afternoon when there are none. */
 export function hours(lessons: CalendarLesson[]): { from: number; to: number } {
   const timed = lessons.filter((lesson) => lesson.time)
-  return {
-    from: Math.min(9, ...timed.map((lesson) => Math.floor(at(lesson.time!) / 60))),
-    to: Math.min(24, Math.max(19, ...timed.map((lesson) => Math.ceil((at(lesson.time!) + lesson.minutes) / 60)))),
-  }
+  const from = timed.length ? Math.min(...timed.map((lesson) => Math.floor(at(lesson.time!) / 60))) : 13
+  const to = Math.min(24, Math.max(from + 8, ...timed.map((lesson) => Math.ceil((at(lesson.time!) + lesson.minutes) / 60))))
+  return { from: Math.min(from, to - 8), to }
 }
 
 /** Lessons of one day as boxes: top and height in minutes from the first hour; those that overlap stand side by side. */

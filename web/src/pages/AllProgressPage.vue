@@ -51,6 +51,7 @@ table { width: 100%; border-collapse: collapse; }
 th { text-align: left; font: italic 500 1rem var(--v-font-heading); color: var(--quiet); }
 th, td { padding: 7px 14px 7px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
 td a { font-weight: 600; }
+td:nth-child(3), td:nth-child(4) { white-space: nowrap; }
 .counts { white-space: nowrap; }
 .counts > span { margin-right: 9px; display: inline-flex; gap: 3px; align-items: center; }
 .all { fill: none; stroke: var(--quiet); }

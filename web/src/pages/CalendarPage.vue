@@ -182,7 +182,7 @@ async function copy(): Promise<void> {
 .lesson:hover { box-shadow: 0 0 0 1.5px var(--moss); }
 .lesson.other { border-left-style: double; border-left-width: 6px; }
 .lesson.off, .loose.off { text-decoration: line-through; color: var(--quiet); border-left-color: var(--rule); background: transparent; }
-.lesson small { font-size: 0.82rem; }
+.lesson small { font-size: 0.82rem; margin-left: 4px; }
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 48px; }
 .row { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; }
 .feed code { word-break: break-all; }

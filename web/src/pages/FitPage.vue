@@ -73,9 +73,10 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
       <div class="columns">
         <section>
           <h2>Measure</h2>
+          <p class="small quiet">Arm: straight out, from the neck to the middle of the palm. String: from the nut to the bridge.</p>
           <form class="grid" @submit.prevent="measure">
-            <v-text-field v-model="form.arm" label="Arm, cm: neck to the middle of the palm" inputmode="decimal" :error-messages="errors('arm_cm')" />
-            <v-text-field v-model="form.string" label="String, mm: nut to bridge" inputmode="decimal" :error-messages="errors('string_mm')" />
+            <v-text-field v-model="form.arm" label="Arm, in cm" inputmode="decimal" :error-messages="errors('arm_cm')" />
+            <v-text-field v-model="form.string" label="String, in mm" inputmode="decimal" :error-messages="errors('string_mm')" />
             <v-text-field v-model="form.size" label="Size, such as 1/2" maxlength="12" :error-messages="errors('size')" />
             <v-text-field v-model="form.note" label="Note" maxlength="300" :error-messages="errors('note')" />
             <v-btn type="submit" variant="flat" color="primary" :loading="busy">Write it down</v-btn>

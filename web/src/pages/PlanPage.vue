@@ -109,7 +109,7 @@ const off = (days: number) => {
         <h1><router-link :to="`/pupils/${plan.pupil.id}`">{{ plan.pupil.name }}</router-link></h1>
         <span class="quiet">the lesson on {{ longDate(plan.date) }}</span>
         <span class="push">
-          <v-btn :to="`/pupils/${plan.pupil.id}/plan?date=${off(-7)}`">a week before</v-btn><v-btn :to="`/pupils/${plan.pupil.id}/plan?date=${off(7)}`">a week on</v-btn>
+          <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(-7)}`">a week before</v-btn><v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(7)}`">a week on</v-btn>
           <v-btn variant="flat" color="primary" @click="begin">{{ begun ? (plan.lesson!.status === 'done' ? 'Work for home' : 'Go on with the lesson') : 'Begin the lesson' }}</v-btn>
         </span>
       </header>

@@ -162,7 +162,7 @@ function changed(saved: Pupil): void {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
+.columns { margin-top: 14px; display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
 .next { padding: 6px 0 14px; }
 .next p { margin-bottom: 3px; }
 .said:empty { display: none; }

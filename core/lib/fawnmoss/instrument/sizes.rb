@@ -16,7 +16,7 @@ module Fawnmoss
       #   Sizes.for(table, 51.0).size # => "1/2"
       def self.for(table, arm)
         unless ARMS.cover?(arm)
-          raise InvalidInput.new("an arm of #{arm} cm cannot be", where: { field: 'arm' },
+          raise InvalidInput.new("an arm of #{format('%g', arm)} cm cannot be", where: { field: 'arm' },
                                                                   remedy: "Measure from the neck to the middle of the palm, arm straight out: #{ARMS.min} to #{ARMS.max} cm.")
         end
         return Proposal.new(size: nil, note: 'Cello and double bass are chosen with the instrument: sit or stand, and look at nut, knees and reach. When between two, the smaller.') unless table

@@ -12,7 +12,7 @@ module Fawnmoss
       # Raises InvalidInput unless length is 150..1300 mm.
       def self.distance(length:, semitones:, temperament: 'equal')
         unless LENGTHS.cover?(length)
-          raise InvalidInput.new("a string of #{length} mm cannot be", where: { field: 'length' },
+          raise InvalidInput.new("a string of #{format('%g', length)} mm cannot be", where: { field: 'length' },
                                                                       remedy: "Measure from nut to bridge: #{LENGTHS.min} to #{LENGTHS.max} mm.")
         end
         length * (1 - (1 / Theory::Temperament.ratio(temperament, semitones)))

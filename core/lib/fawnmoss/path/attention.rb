@@ -24,7 +24,8 @@ module Fawnmoss
       def list(last_seen:, birth_year: nil, measured_on: nil)
         return [*pain, Look.new(kind: 'new', words: 'No marks yet: start with the first stones of the path.')] unless last_seen
 
-        [*pain, unseen(last_seen), *stuck, *rusty, fit(birth_year, measured_on)].compact
+        away = unseen(last_seen) # then everything is rusty, and need not be said
+        [*pain, away, *stuck, *(rusty unless away), fit(birth_year, measured_on)].compact
       end
 
       # [[Skill, Date since], ...]: three marks or more under good, the last included, over the days of the rules.

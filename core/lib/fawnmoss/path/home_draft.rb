@@ -3,7 +3,7 @@
 module Fawnmoss
   module Path
     # The work for home after a lesson, from what happened in it: what was new or wobbled comes every day, what went well is kept
-    # warm, and the minutes add up to the pupil's day.
+    # warm, the tune in work is there whether the lesson reached it or not, and the minutes add up to the pupil's day.
     class HomeDraft
       # What happened with one item of the plan. item: Plan::Item; value: last mark or nil; reached: false when there was no time.
       Outcome = Value.of(:item, :value, :reached)
@@ -11,6 +11,7 @@ module Fawnmoss
       WEIGHTS = { 'warm-up' => 2, 'skill' => 3, 'tune' => 4 }.freeze
       MOST = 6 # items; more is not done at home
       HOME = %w[sound scale review new spots tune].freeze
+      WARM = 3 # minutes at most for the warm-up
 
       # outcomes: Outcome list in lesson order; minutes: a day, 3 to 240; warm_up: Practice::Routine::Step list; tempo: { skill id =>
       # quarters a minute reached }. Returns Practice::HomeWork::Plan.
@@ -21,7 +22,7 @@ module Fawnmoss
           raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.')
         end
 
-        @outcomes = outcomes.select { HOME.include?(_1.item.kind) && _1.reached }
+        @outcomes = outcomes.select { HOME.include?(_1.item.kind) && (_1.reached || _1.item.tune) }
         @map = map
         @minutes = minutes
         @warm_up = warm_up
@@ -31,11 +32,19 @@ module Fawnmoss
       def plan
         wanted = [*warm_up, *skills, *tunes]
         kept = wanted.sort_by { |entry| [-entry[:weight], entry[:at]] }.first([@minutes, MOST].min).sort_by { _1[:at] }
-        times = Practice::Minutes.share(@minutes, kept.map { _1[:weight] })
+        times = times(kept)
         Practice::HomeWork::Plan.new(items: kept.zip(times).map { |entry, own| item(entry, own) }.freeze, left_out: (wanted - kept).map { _1[:title] }.freeze)
       end
 
       private
+
+      # In the proportion of the weights, the warm-up no longer than it need be.
+      def times(kept)
+        times = Practice::Minutes.share(@minutes, kept.map { _1[:weight] })
+        return times unless kept.size > 1 && kept.first[:kind] == 'warm-up' && times.first > WARM
+
+        [WARM, *Practice::Minutes.share(@minutes - WARM, kept.drop(1).map { _1[:weight] })]
+      end
 
       def item(entry, minutes)
         Practice::HomeWork::Item.new(kind: entry[:kind], title: entry[:title], steps: entry[:steps].compact.freeze, minutes:, bars: [].freeze, tempi: [].freeze)

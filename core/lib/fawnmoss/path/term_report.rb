@@ -81,11 +81,13 @@ module Fawnmoss
       end
 
       def coming
-        skills = NextSkills.new(@map, @after).list.map(&:skill)
-        skills.any? ? "What comes next: #{listed(skills)}." : 'Everything on the path is steady; from here on it is tunes.'
+        names = names(NextSkills.new(@map, @after).list.map(&:skill))
+        names.any? ? "What comes next: #{sentence(names, names.size)}." : 'Everything on the path is steady; from here on it is tunes.'
       end
 
-      def listed(skills) = sentence(skills.first(6).map { _1.name.sub(/\A\w/, &:downcase) }, skills.size)
+      # The latest of the path first: they say most about now.
+      def listed(skills) = sentence(names(skills.last(6).reverse), skills.size)
+      def names(skills) = skills.map { _1.name.sub(/\A\w/, &:downcase) }
       def titles(tunes) = sentence(tunes.first(6).map { _1[:title] }, tunes.size)
 
       def sentence(words, all)

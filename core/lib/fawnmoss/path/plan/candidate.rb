@@ -6,8 +6,8 @@ module Fawnmoss
       # Something a lesson could hold. Fields as in Item; points: what its usual length is worth; least, usual, most: minutes; must: in
       # any case; after: ids of looks that have to be chosen with it, since it rests on them.
       Candidate = Value.of(:id, :kind, :title, :reasons, :skill, :tune, :words, :checks, :caution, :points, :least, :usual, :most, :must, :after, :fixed) do
-        # [[minutes, value], ...] from the least to the most: three fifths of the points for the least, all for the usual length, a
-        # fifth more for the most (ours). Values in hundredths of a point, whole numbers.
+        # [[minutes, value], ...] from the least to the most: half of the points for the least, all for the usual length, a fifth
+        # more for the most (ours). Values in hundredths of a point, whole numbers.
         def sizes
           return [[fixed, 100 * points]] if fixed
 
@@ -23,7 +23,7 @@ module Fawnmoss
         private
 
         def value(minutes)
-          return points * part(60, 100, minutes - least, usual - least) if minutes <= usual
+          return points * part(50, 100, minutes - least, usual - least) if minutes <= usual
 
           points * part(100, 120, minutes - usual, most - usual)
         end

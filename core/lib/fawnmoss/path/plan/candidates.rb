@@ -6,7 +6,7 @@ module Fawnmoss
       # Everything a lesson could hold, with what it is worth and why. The points are ours: promised work 60, pain 100, a look that is
       # due 20 and up to 30 for being late (12 and up to 8 when secure), one before its time 5, a tune's spots 30 and playing it 25, new things 35 and 22.
       class Candidates
-        POINTS = { promised: 60, review: 20, secure: 12, early: 5, failed: 10, spots: 30, tune: 25, new: [35, 22, 15, 10], sound: 15, scale: 18, warm_up: 20, card: 20 }.freeze
+        POINTS = { promised: 60, review: 20, secure: 12, early: 5, failed: 10, spots: 30, tune: 25, new: [35, 22, 15, 10], sound: 24, scale: 24, warm_up: 20, card: 20 }.freeze
         NEW = 4 # so many new things are weighed against each other
         LONG = 60 # minutes; from then on some things take longer, with a rest for every three quarters of an hour
         STRETCHED = %w[scale spots new tune].freeze
@@ -101,14 +101,14 @@ module Fawnmoss
         def looks = @looks ||= Review.all(@map, @states, today: @at.today, rules: @at.rules)
         def early?(review) = review.due && review.due > @at.today
 
-        # At most one look for every ten minutes, those worth most, besides those asked for.
+        # At most one look for every ten minutes, those worth most, that of the sound and that of the scale counted; besides those asked for.
         def reviews
           taken = [lead(SOUND), lead(LINES)].compact.map(&:skill)
           taken -= taken.select { dropped.include?("sound #{_1}") || dropped.include?("scale #{_1}") }
           asked = wanted_looks.map(&:id) - taken
           wanted, others = due.reject { taken.include?(_1.skill) }.partition { asked.include?(_1.skill) }
           more = (asked - wanted.map(&:skill)).map { Review.new(skill: _1, over: 0, interval: 1, why: 'wanted for this lesson') }
-          (wanted + more + others.first([@at.minutes / LOOK_EVERY, 1].max) + early(asked)).map { review(_1) }
+          (wanted + more + others.first([(@at.minutes / LOOK_EVERY) - taken.size, 1].max) + early(asked)).map { review(_1) }
         end
 
         # What comes due next, for when there is time left.
@@ -166,7 +166,7 @@ module Fawnmoss
 
         def spots(tune, points, reasons)
           asks = tune.unmet.filter_map { @map[_1]&.name }
-          candidate("spots #{tune.tune}", 'spots', "Spots of #{tune.title}", points: POINTS[:spots] + points, least: 3, usual: 6, most: 10, tune: tune.tune,
+          candidate("spots #{tune.tune}", 'spots', "Spots of #{tune.title}", points: POINTS[:spots] + points, least: 4, usual: 6, most: 10, tune: tune.tune,
                     reasons: reasons + (asks.any? ? ["still asks for: #{asks.first(3).join(', ')}"] : []), words: tune.spots.join('; '))
         end
 
@@ -191,7 +191,7 @@ module Fawnmoss
 
           proposals.reject { |one| started?(one.skill) && asked_look?(one.skill) }.each_with_index.map do |one, rank|
             skill = one.skill
-            candidate("new #{skill.id}", 'new', skill.name, points: POINTS[:new].fetch(rank, 10) + promise_points('skill', skill.id), least: 3, usual: 6, most: 9,
+            candidate("new #{skill.id}", 'new', skill.name, points: POINTS[:new].fetch(rank, 10) + promise_points('skill', skill.id), least: 4, usual: 6, most: 9,
                       must: @at.wishes.added.include?(skill.id), after: rusty_needs(skill).map { "review #{_1}" }, **about(skill), reasons: reasons(skill, one.reasons))
           end
         end
