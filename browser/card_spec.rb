@@ -84,7 +84,7 @@ RSpec.describe 'a card' do
       expect(page.evaluate_script('document.documentElement.scrollWidth')).to be <= 390
     end
     visit '/today'
-    expect(page).to have_content('Reported that it hurt on')
+    expect(page).to have_content('Pain: It hurt on')
     choose_pupil('Oskar')
     expect(page).to have_css('li.card', text: 'practised on 1 day, 10 minutes')
   end

@@ -45,6 +45,26 @@ RSpec.describe 'the look of it' do
       accessible
     end
 
+    it "has nothing that axe finds wrong on plan, lesson, fit, progress, calendar and the studio’s path in the #{theme} theme" do
+      in_theme(theme)
+      pupil = studio.pupils_dataset.first(name: 'Oskar')
+      { "/pupils/#{pupil.id}/plan" => '.items li', "/pupils/#{pupil.id}/fit" => '.tapes tr', "/pupils/#{pupil.id}/progress" => 'canvas', "/pupils/#{pupil.id}/report" => '.letter h2',
+        "/pupils/#{pupil.id}/warm-up" => '.routine li', '/progress' => 'tbody tr', '/calendar' => '.column .lesson', '/care' => 'h2', '/studio' => '.rules input' }.each do |address, part|
+        visit address
+        expect(page).to have_css(part, minimum: 1)
+        accessible
+      end
+      visit '/studio/path'
+      first('button.title').click
+      expect(page).to have_css('form.edit')
+      accessible
+      lesson = FawnmossServer::Actions::Lessons.begin(studio, studio.pupils_dataset.first(name: 'Maren').id, FawnmossServer::Inputs::Fields.new({}), Date.today)
+      visit "/lessons/#{lesson.id}"
+      expect(page).to have_css('.lesson h1')
+      press(:arrow_right, :arrow_right, 'h')
+      accessible
+    end
+
     it "has nothing that axe finds wrong on the desk’s panels, cards, comparing and writing in the #{theme} theme" do
       in_theme(theme)
       choose_pupil('Maren')

@@ -5,13 +5,13 @@ require_relative 'spec_helper'
 RSpec.describe 'the main job' do
   it 'goes from a pupil and a tune to a chart on paper, a card behind a link, and progress' do
     log_in
-    expect(page).to have_content('New today:')
+    expect(page).to have_css('li', text: /Linnet.*New: /m)
 
     # A pupil, and what the pupil could do next.
     click_link 'Linnet', match: :first
     expect(page).to have_css('h1', text: 'Linnet')
     expect(page).to have_css('article.next', count: 2)
-    expect(page).to have_content('Two notes in one bow')
+    expect(page).to have_content('Three keys from open strings')
     expect(page).to have_content('opens the way to')
 
     # A tune that fits.
@@ -67,9 +67,9 @@ RSpec.describe 'the main job' do
     click_link 'Linnet'
     within('li.card', text: 'No. 4, Five Stones') { click_button '3: alone, at tempo, twice in a row' }
     expect(page).to have_content('Marked 3 for Five Stones.')
-    within('article.next', text: 'Two notes in one bow') { click_button '2: alone and slow' }
-    expect(page).to have_content('Marked 2 for Two notes in one bow.')
-    expect(page).to have_button('Two notes in one bow: steady')
+    within('article.next', text: 'Three keys from open strings') { click_button '2: alone and slow' }
+    expect(page).to have_content('Marked 2 for Three keys from open strings.')
+    expect(page).to have_button('Three keys from open strings: started')
     find('summary', text: 'the numbers').click
     expect(page).to have_css('table tr', text: Date.today.strftime('%-d %B'))
   end

@@ -104,9 +104,13 @@ class Demo
     ids = map.in_order(map.of(path[:learnt].inject(0) { |set, id| set | map.bit(id) | map.before(id) })) - path[:marks].keys
     last = path[:upto] || (WEEKS - 1)
     ids.each_with_index.to_h do |id, at|
-      week = 1 + (at * (last - 2) / ids.size)
-      [id, ["#{week}:#{at % 3}", "#{week + 1}:2", "#{[week + 2, last].min}:#{week + 2 < last ? 3 : 2}", ("#{[week + 4, last].min}:3" if week + 3 < last)].compact.join(' ')]
+      [id, rising(1 + (at * (last - 2) / ids.size), at % 3, last)]
     end
+  end
+
+  # Marks from a week on: the first value, then 2, 3 and 3 while there are weeks.
+  def rising(week, value, last)
+    ["#{week}:#{value}", "#{week + 1}:2", "#{[week + 2, last].min}:#{week + 2 < last ? 3 : 2}", *("#{[week + 4, last].min}:3" if week + 3 < last)].join(' ')
   end
 
   def mark_at(mark, offset)
@@ -135,13 +139,18 @@ class Demo
   # A term as it is: a moved lesson, one that is owed, days off, a promise, and a card from which somebody told of pain.
   def arrange
     @studio.update(time_zone: 'Europe/Berlin')
-    oskar, pell = pupil('Oskar'), pupil('Pell')
-    FawnmossServer::Actions::Calendars.change(@studio, oskar.id, fields(kind: 'moved', on: (@today + offset(oskar)).iso8601, to: (@today + offset(oskar) + 1).iso8601, time: '15:15', note: 'school concert'), @today)
-    FawnmossServer::Actions::Calendars.change(@studio, pell.id, fields(kind: 'cancelled', on: (@today + offset(pell)).iso8601, note: 'away for work', owed: true), @today)
-    FawnmossServer::Actions::Calendars.add_holiday(@studio, fields(from: (@today + 24).iso8601, to: (@today + 34).iso8601, name: 'Quiet weeks'), @today)
+    oskar = pupil('Oskar')
+    pell = pupil('Pell')
+    change_lessons(oskar, pell)
     FawnmossServer::Actions::Promising.make(@studio, pupil('Linnet').id, fields(kind: 'own', title: 'Try it together with Bram'), @today - 7)
     card = pupil('Maren').cards.first
     FawnmossServer::Actions::Practised.report(card, fields(reports: [{ 'key' => 'demo-pain-1', 'kind' => 'pain', 'day' => (@today - 1).iso8601, 'value' => 1 }]), @today)
+  end
+
+  def change_lessons(oskar, pell)
+    FawnmossServer::Actions::Calendars.change(@studio, oskar.id, fields(kind: 'moved', on: (@today + offset(oskar)).iso8601, to: (@today + offset(oskar) + 1).iso8601, time: '15:15', note: 'school concert'), @today)
+    FawnmossServer::Actions::Calendars.change(@studio, pell.id, fields(kind: 'cancelled', on: (@today + offset(pell)).iso8601, note: 'away for work', owed: true), @today)
+    FawnmossServer::Actions::Calendars.add_holiday(@studio, fields(from: (@today + 24).iso8601, to: (@today + 34).iso8601, name: 'Quiet weeks'), @today)
   end
 
   def pupil(name) = @studio.pupil(@studio.pupils_dataset.first(name:).id)

@@ -19,7 +19,7 @@ module FawnmossServer
     def last_seen(pupil) = digest(pupil).last_seen
     def holds(pupil) = (@holds ||= grouped(Models::Hold.where(cleared_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
-    def measured_on(pupil) = (@measured ||= Models::Fit.where(pupil_id: @ids).group(:pupil_id).select_hash(:pupil_id, Sequel.function(:max, :measured_on).as(:last)))[pupil.id]
+    def measured_on(pupil) = (@measured ||= measured)[pupil.id]
 
     # The card issued last, without its long body: a hash with id, title, issued_on; nil when there is none.
     def in_work(pupil) = latest.fetch(pupil.id, []).first
@@ -46,13 +46,15 @@ module FawnmossServer
       @digests[pupil.id] ||= Models::PupilDigest.renew(pupil)
     end
 
+    def measured = Models::Fit.where(pupil_id: @ids).group(:pupil_id).select_hash(:pupil_id, Sequel.function(:max, :measured_on).as(:last))
     def grouped(rows) = rows.where(pupil_id: @ids).order(:id).all.group_by(&:pupil_id)
 
     # { pupil id => the last few cards, the latest first }.
     def latest
-      @latest ||= FawnmossServer.db[:cards].where(Sequel[:cards][:pupil_id] => @ids).left_join(:charts, id: :chart_id).left_join(:tunes, id: Sequel[:charts][:tune_id])
+      @latest ||= FawnmossServer.db[:cards].where(Sequel[:cards][:pupil_id] => @ids)
+                                .left_join(:charts, id: :chart_id).left_join(:tunes, id: Sequel[:charts][:tune_id])
                                 .where(Sequel.expr(:number) > (Sequel.function(:coalesce, last_number, 0) - LATEST))
-                                .order(Sequel.desc(Sequel[:cards][:number])).select(*columns).all.each { open(_1) }.group_by { _1[:pupil_id] }
+                                .order(Sequel.desc(Sequel[:cards][:number])).select(*columns).all.each { read(_1) }.group_by { _1[:pupil_id] }
     end
 
     def columns
@@ -63,7 +65,7 @@ module FawnmossServer
       FawnmossServer.db[Sequel.as(:cards, :others)].where(Sequel[:others][:pupil_id] => Sequel[:cards][:pupil_id]).select { max(Sequel[:others][:number]) }
     end
 
-    def open(card)
+    def read(card)
       card[:demands] = JSON.parse(card[:demands] || '[]')
       card[:spots] = JSON.parse(card[:spots] || '[]')
     end

@@ -32,7 +32,14 @@ module FawnmossServer
       @evidence ||= @roll ? @roll.marks(pupil) : marks.select(&:skill).map(&:to_value)
     end
 
-    def holds = @holds ||= @roll ? @roll.holds(pupil) : (pupil ? pupil.holds.map(&:to_value) : [])
+    def holds
+      @holds ||= if @roll
+                   @roll.holds(pupil)
+                 else
+                   (pupil ? pupil.holds.map(&:to_value) : [])
+                 end
+    end
+
     def rules = pupil ? pupil.studio.ruleset : Fawnmoss::Path::Rules::DEFAULTS
 
     # Fawnmoss::Path::States; without a pupil nothing is known.

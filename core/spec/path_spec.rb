@@ -158,7 +158,7 @@ RSpec.describe Fawnmoss::Path do
       hold = described_class::Hold.new(skill: 'bow.hold', on: today - 1, from: 'card', note: '')
       found = looks(list, holds: [hold], birth_year: 2017, measured_on: today - 200)
       expect(found.map(&:first)).to eq(%w[pain stuck rusty fit])
-      expect(found.to_h).to match('pain' => /It hurt on 8 March.*The whole bow hold rests until you clear it/, 
+      expect(found.to_h).to match('pain' => /It hurt on 8 March.*The whole bow hold rests until you clear it/,
                                   'stuck' => 'Stuck since 29 December: The whole bow hold. Try an easier step: First finger on its side.', 'rusty' => 'Rusty: Balanced and loose.', 'fit' => /21 August 2025/)
     end
 

@@ -8,15 +8,14 @@ RSpec.describe Fawnmoss::Path::Plan do
 
   let(:map) { catalogue.path('violin') }
   let(:work) { described_class::Work.new(tune: 3, title: 'Brook Song', key: 'G major', spots: ['Bars 3 and 4: crossing'], unmet: ['pattern.1-2-close'], since: today - 10, last: 2) }
+  # A pupil some way along: the first stones steady, one failed last time, one slurring.
+  let(:some_way) { steady(*map.of(map.before('pattern.landing') | map.before('bow.slur') | map.before('rhythm.eighths') | map.before('crossing.skip') | map.before('scale.slur-2'))) + marks('rhythm.eighths', '9:2 1:1') + marks('bow.slur', '3:1') }
 
   def situation(marks = [], minutes: 30, **more) = described_class::Situation.build(map, today:, minutes:, marks:, **more)
   def plan(marks = [], **more) = described_class.for(situation(marks, **more))
   def wishes(**more) = described_class::Wishes.build(**more)
   def ids(lesson) = lesson.items.map(&:id)
   def promise(kind, ref, **more) = described_class::Promise.new(kind:, ref:, title: 'Something', on: today - 7, why: 'promised', **more)
-
-  # A pupil some way along: the first stones steady, one failed last time, one slurring.
-  let(:some_way) { steady(*map.of(map.before('pattern.landing') | map.before('bow.slur') | map.before('rhythm.eighths') | map.before('crossing.skip') | map.before('scale.slur-2'))) + marks('rhythm.eighths', '9:2 1:1') + marks('bow.slur', '3:1') }
 
   def random_situation(random)
     list = random_marks(random, map.ids.first(random.rand(5..60)), 300)
@@ -27,7 +26,7 @@ RSpec.describe Fawnmoss::Path::Plan do
 
   it 'goes from the body to the card: warm-up, open strings, scale or pattern, due looks, spots, one new thing, the tune, the work for home' do
     lesson = plan(some_way, tunes: [work])
-    expect(lesson.items.map(&:kind).chunk_while { _1 == _2 }.map(&:first)).to eq(%w[warm-up sound scale review spots new tune card])
+    expect(lesson.items.map(&:kind).chunk_while { |one, other| one == other }.map(&:first)).to eq(%w[warm-up sound scale review spots new tune card])
     expect(lesson.items.sum(&:minutes) + lesson.spare).to eq(30)
     expect(ids(lesson)).to include('review rhythm.eighths', 'spots 3', 'tune 3')
     expect(lesson.items.find { _1.id == 'review rhythm.eighths' }).to have_attributes(reasons: ['due today: it was 1 on 8 March'], checks: include('Pairs are even'), skill: 'rhythm.eighths')

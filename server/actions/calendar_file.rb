@@ -75,10 +75,18 @@ module FawnmossServer
         from = [*@studio.pupils.filter_map(&:lesson_from), @today - 400].min
         zone = Icalendar::Timezone.new
         zone.tzid = @zone.identifier
-        changes = @zone.transitions_up_to(Time.utc(@today.year + YEARS + 1), Time.utc(from.year - 1))
-        changes.each { |change| zone.add_component(observance(change.offset, change.previous_offset, change.at.to_time.utc + change.previous_offset.observed_utc_offset)) }
-        zone.add_component(observance(@zone.current_period.offset, @zone.current_period.offset, Time.utc(1970))) if changes.empty?
+        observances(from).each { zone.add_component(_1) }
         [zone]
+      end
+
+      def observances(from)
+        changes = @zone.transitions_up_to(Time.utc(@today.year + YEARS + 1), Time.utc(from.year - 1))
+        return [observance(@zone.current_period.offset, @zone.current_period.offset, Time.utc(1970))] if changes.empty?
+
+        changes.map do |change|
+          before = change.previous_offset
+          observance(change.offset, before, change.at.to_time.utc + before.observed_utc_offset)
+        end
       end
 
       def observance(offset, before, local)

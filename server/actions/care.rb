@@ -9,9 +9,12 @@ module FawnmossServer
 
       # A plain hash of all rows about the pupil.
       def self.export(pupil)
-        rows = { charts: pupil.charts_dataset, pins: Models::Pin.where(chart_id: pupil.charts_dataset.select(:id)), cards: pupil.cards_dataset,
-                 card_links: Models::CardLink.where(card_id: pupil.cards_dataset.select(:id)), card_reports: Models::CardReport.where(card_id: pupil.cards_dataset.select(:id)) }
-        tables = TABLES.to_h { |table| [table, (rows[table] || FawnmossServer.db[table].where(pupil_id: pupil.id)).naked.order(:id).all.map { _1.except(*SECRET) }] }
+        charts, cards = [pupil.charts_dataset, pupil.cards_dataset].map { _1.select(:id) }
+        through = { pins: { chart_id: charts }, card_links: { card_id: cards }, card_reports: { card_id: cards } }
+        tables = TABLES.to_h do |table|
+          rows = FawnmossServer.db[table].where(through[table] || { pupil_id: pupil.id }).order(:id)
+          [table, rows.map { _1.except(*SECRET) }]
+        end
         { about: 'Everything Fawnmoss keeps about this pupil.', pupil: pupil.values.except(:studio_id), **tables }
       end
 
@@ -48,14 +51,19 @@ module FawnmossServer
       def self.statistics(studio)
         found = Hash.new { |years, year| years[year] = { pupils: 0, lessons: 0, marks: 0, cards: 0 } }
         living(studio).each { |year, numbers| numbers.each { |name, value| found[year][name] += value } }
-        FawnmossServer.db[:past_counts].where(studio_id: studio.id).each { |row| row.slice(:pupils, :lessons, :marks, :cards).each { |name, value| found[row[:year]][name] += value } }
+        past = FawnmossServer.db[:past_counts].where(studio_id: studio.id).map { |row| [row[:year], row.slice(:pupils, :lessons, :marks, :cards)] }
+        past.each { |year, numbers| numbers.each { |name, value| found[year][name] += value } }
         found.sort.map { |year, numbers| { year:, **numbers } }
       end
 
+      # [[year, { marks:, pupils:, lessons: } or { cards: }], ...] of those who are there.
       def self.living(studio)
-        marks = FawnmossServer.db[:marks].where(studio_id: studio.id).group { year(:made_on) }.select { [year(:made_on).as(:year), count.function.*.as(:marks), count(:pupil_id).distinct.as(:pupils), count(Sequel.function(:concat, :pupil_id, ' ', :made_on)).distinct.as(:lessons)] }
-        cards = FawnmossServer.db[:cards].where(studio_id: studio.id).group { year(:issued_on) }.select { [year(:issued_on).as(:year), count.function.*.as(:cards)] }
-        (marks.all + cards.all).map { |row| [row[:year], row.except(:year)] }
+        rows = FawnmossServer.db.fetch(<<~SQL, studio: studio.id).all
+          SELECT YEAR(made_on) AS year, COUNT(*) AS marks, COUNT(DISTINCT pupil_id) AS pupils, COUNT(DISTINCT pupil_id, made_on) AS lessons, 0 AS cards
+          FROM marks WHERE studio_id = :studio GROUP BY YEAR(made_on)
+          UNION ALL SELECT YEAR(issued_on), 0, 0, 0, COUNT(*) FROM cards WHERE studio_id = :studio GROUP BY YEAR(issued_on)
+        SQL
+        rows.map { |row| [row[:year], row.except(:year)] }
       end
       private_class_method :count, :keep, :living
     end

@@ -6,21 +6,22 @@ module FawnmossServer
     module Fitting
       TEMPERAMENTS = %w[equal pythagorean just].freeze
 
-      # fields: temperament, and length in mm when it is not the one measured last.
+      # fields: temperament.
       def self.answer(pupil, fields, today)
         subject = Subject.pupil(pupil, today)
         temperament = fields.choice('temperament', TEMPERAMENTS, default: 'equal')
         last = pupil.fits.reverse.find(&:string_mm)
-        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :birth_year), fits: pupil.fits.reverse.map(&:to_answer), tapes: pupil.tapes.map(&:to_answer), temperament:,
-          lengths: subject.instrument.lengths, places: places(subject.instrument, last, temperament), proposals: proposals(pupil, subject),
-          size: size(pupil), due: due(pupil, subject) }
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :birth_year), fits: pupil.fits.reverse.map(&:to_answer),
+          tapes: pupil.tapes.map(&:to_answer), temperament:, lengths: subject.instrument.lengths,
+          places: places(subject.instrument, last, temperament), proposals: proposals(pupil, subject), size: size(pupil), due: due(pupil, subject) }
       end
 
       # Writes one measuring down. What cannot be is refused by the core.
       def self.measure(studio, pupil_id, fields, today)
         pupil = studio.pupil(pupil_id)
         columns = measured(fields, today)
-        fields.refuse('arm_cm', 'Nothing was measured.', 'Give the arm, the string or the size.') if columns.values_at(:arm_cm, :string_mm).none? && columns[:size].empty?
+        nothing = columns.values_at(:arm_cm, :string_mm).none? && columns[:size].empty?
+        fields.refuse('arm_cm', 'Nothing was measured.', 'Give the arm, the string or the size.') if nothing
         Fawnmoss::Instrument::Sizes.for(FawnmossServer.catalogue.sizes[pupil.instrument], columns[:arm_cm]) if columns[:arm_cm]
         Fawnmoss::Instrument::Tapes.distance(length: columns[:string_mm], semitones: 2) if columns[:string_mm]
         FawnmossServer.db.transaction do
@@ -31,8 +32,9 @@ module FawnmossServer
       end
 
       def self.measured(fields, today)
-        { arm_cm: fields.decimal('arm_cm', 1..200, optional: true), string_mm: fields.decimal('string_mm', 1..3000, optional: true), size: fields.text('size', max: 12, default: ''),
-          note: fields.text('note', max: 300, default: ''), measured_on: fields.date('measured_on', (today - 3650)..today, default: today) }
+        { arm_cm: fields.decimal('arm_cm', 1..200, optional: true), string_mm: fields.decimal('string_mm', 1..3000, optional: true),
+          size: fields.text('size', max: 12, default: ''), note: fields.text('note', max: 300, default: ''),
+          measured_on: fields.date('measured_on', (today - 3650)..today, default: today) }
       end
 
       def self.put_on(studio, pupil_id, fields, today)

@@ -12,7 +12,7 @@ module FawnmossServer
         pupil = lesson.pupil
         plan = plan(lesson, pupil)
         { items: plan.items.map(&:to_h), left_out: plan.left_out, minutes_per_day: pupil.minutes_per_day, days_per_week: pupil.days_per_week,
-          until: (Planning.next_lesson(pupil, today + 1)).iso8601, charts: charts(lesson) }
+          until: Planning.next_lesson(pupil, today + 1).iso8601, charts: charts(lesson) }
       end
 
       # Freezes the work, as drafted or as the teacher wrote it, into the pupil's next card. Returns Models::Card.
@@ -25,7 +25,8 @@ module FawnmossServer
         chart = chart_id && studio.chart(chart_id)
         fields.refuse('chart_id', 'This chart belongs to somebody else.', 'Choose one of this pupil’s.') if chart && chart.pupil_id != pupil.id
         body = chart ? CardBody.build(chart, input, today) : bare(studio, pupil, input)
-        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title: chart ? chart.tune.title : "Practice after #{today.strftime('%-d %B')}", today:)
+        title = chart ? chart.tune.title : "Practice after #{today.strftime('%-d %B')}"
+        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, today:)
       end
 
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)

@@ -59,7 +59,8 @@ module FawnmossServer
       def self.answer(lesson)
         pupil = lesson.pupil
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
-          minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}), note: lesson.note,
+          minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
+          clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
           marks: standing(lesson).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
       end
 
@@ -101,11 +102,12 @@ module FawnmossServer
       end
 
       def self.carry(lesson, item)
-        kind = item['skill'] ? 'skill' : (item['tune'] ? 'tune' : 'own')
-        ref = (item['skill'] || item['tune'] || '').to_s
+        kind = %w[skill tune].find { item[_1] } || 'own'
+        ref = item[kind].to_s
         return if kind != 'own' && lesson.pupil.promises_dataset.where(kind:, ref:).any?
 
-        Models::Promise.create(studio_id: lesson.studio_id, pupil_id: lesson.pupil_id, kind:, ref:, title: item['title'][0, 120], why: 'not reached', made_on: lesson.held_on)
+        Models::Promise.create(**lesson.values.slice(:studio_id, :pupil_id), kind:, ref:, title: item['title'][0, 120],
+                                                                             why: 'not reached', made_on: lesson.held_on)
       end
       private_class_method :whole, :routine, :clock, :settle, :carry, :standing
     end

@@ -11,8 +11,9 @@ module FawnmossServer
       def self.of(pupil, fields, today)
         weeks = fields.integer('weeks', WEEKS, default: 14)
         subject = Subject.pupil(pupil, today)
-        { pupil: pupil.values.slice(:id, :name, :instrument, :size), weeks: weekly(subject, today, weeks), areas: areas(subject), tempi: tempi(subject), tunes: finished(subject),
-          practice: practice(pupil, today, weeks), stuck: stuck(subject), rusty: subject.map.skills.select { subject.states.name(_1.id) == :rusty }.map(&:name) }
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size), weeks: weekly(subject, today, weeks), areas: areas(subject), tempi: tempi(subject),
+          tunes: finished(subject), practice: practice(pupil, today, weeks), stuck: stuck(subject),
+          rusty: subject.map.skills.select { subject.states.name(_1.id) == :rusty }.map(&:name) }
       end
 
       # The numbers behind the plots: every mark that stands, a row each.
@@ -44,8 +45,9 @@ module FawnmossServer
         to = fields.date('to', (today - 3650)..today, default: today)
         from = fields.date('from', (today - 3650)..today, default: to - 112)
         subject = Subject.pupil(pupil, to)
-        report = Fawnmoss::Path::TermReport.new(name: pupil.name, map: subject.map, marks: subject.evidence, from:, to:, rules: subject.rules, lessons: subject.marks.select { _1.source == 'lesson' }.map(&:made_on),
-                                                tunes: tunes(subject), practice: told_days(pupil))
+        lessons = subject.marks.select { _1.source == 'lesson' }.map(&:made_on)
+        report = Fawnmoss::Path::TermReport.new(name: pupil.name, map: subject.map, marks: subject.evidence, from:, to:, rules: subject.rules,
+                                                lessons:, tunes: tunes(subject), practice: told_days(pupil))
         { pupil: pupil.values.slice(:id, :name, :instrument), studio: pupil.studio.name, from: from.iso8601, to: to.iso8601, parts: report.parts.map(&:to_h) }
       end
 
@@ -62,16 +64,18 @@ module FawnmossServer
 
       # Of skills and of tunes, whose goal is not known here.
       def self.tempi(subject)
-        titles = Models::Tune.where(id: subject.marks.filter_map(&:tune_id).uniq).select_hash(:id, :title)
-        marks = subject.marks.select(&:tempo).map { |mark| mark.skill ? mark.to_value : Models::Mark.value(mark.values).copy(skill: "tune #{mark.tune_id}") }
+        marks = subject.marks.select(&:tempo).map { |mark| mark.skill ? mark.to_value : mark.to_value.copy(skill: "tune #{mark.tune_id}") }
         goals = subject.map.skills.to_h { [_1.id, _1.tempo] }
+        names = subject.map.skills.to_h { [_1.id, _1.name] }.merge(titles(subject).transform_keys { "tune #{_1}" })
         Fawnmoss::Path::Progress.tempi(marks, goals).map do |one|
-          { name: subject.map[one.about]&.name || titles[one.about[/\d+\z/].to_i] || one.about, goal: one.goal, points: one.points.map { |on, tempo| { on: on.iso8601, tempo: } } }
+          { name: names.fetch(one.about, one.about), goal: one.goal, points: one.points.map { |on, tempo| { on: on.iso8601, tempo: } } }
         end
       end
 
+      def self.titles(subject) = Models::Tune.where(id: subject.marks.filter_map(&:tune_id).uniq).select_hash(:id, :title)
+
       def self.tunes(subject)
-        titles = Models::Tune.where(id: subject.marks.filter_map(&:tune_id).uniq).select_hash(:id, :title)
+        titles = titles(subject)
         subject.marks.select(&:tune_id).group_by(&:tune_id).map { |id, marks| { title: titles[id], value: marks.last.value, on: marks.last.made_on } }
       end
 
@@ -87,22 +91,24 @@ module FawnmossServer
       end
 
       def self.stuck(subject)
-        Fawnmoss::Path::Attention.new(subject.map, subject.states, today: subject.today, rules: subject.rules).stuck_skills.map { |skill, since| { name: skill.name, since: since.iso8601 } }
+        attention = Fawnmoss::Path::Attention.new(subject.map, subject.states, today: subject.today, rules: subject.rules)
+        attention.stuck_skills.map { |skill, since| { name: skill.name, since: since.iso8601 } }
       end
 
       # { pupil id => minutes told in the last four weeks }, one query for the whole studio.
       def self.told(studio, today)
-        FawnmossServer.db[:card_reports].join(:cards, id: :card_id).where(Sequel[:card_reports][:studio_id] => studio.id, kind: 'minutes').where(day: (today - 27)..today)
-                      .select_group(:pupil_id, :card_id, :day).select_append { max(value).as(minutes) }.all.group_by { _1[:pupil_id] }.transform_values { |rows| rows.sum { _1[:minutes] } }
+        reports = FawnmossServer.db[:card_reports].join(:cards, id: :card_id).where(Sequel[:card_reports][:studio_id] => studio.id, kind: 'minutes')
+        rows = reports.where(day: (today - 27)..today).select_group(:pupil_id, :card_id, :day).select_append { max(value).as(minutes) }.all
+        rows.group_by { _1[:pupil_id] }.transform_values { |own| own.sum { _1[:minutes] } }
       end
 
       def self.line(pupil, roll, told, today)
         subject = Subject.pupil(pupil, today, roll:)
         names = subject.map.ids.map { subject.states.name(_1).to_s }.tally
-        { **pupil.values.slice(:id, :name, :instrument, :size), last_seen: roll.last_seen(pupil)&.iso8601, counts: PupilAnswer::STATES.to_h { [_1, names.fetch(_1, 0)] },
-          minutes: told.fetch(pupil.id, 0), planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
+        { **pupil.values.slice(:id, :name, :instrument, :size), last_seen: roll.last_seen(pupil)&.iso8601, minutes: told.fetch(pupil.id, 0),
+          counts: PupilAnswer::STATES.to_h { [_1, names.fetch(_1, 0)] }, planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
       end
-      private_class_method :plain, :weekly, :areas, :tempi, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
+      private_class_method :plain, :weekly, :areas, :tempi, :titles, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
     end
   end
 end

@@ -23,7 +23,9 @@ module FawnmossServer
 
       def self.zone(fields)
         name = fields.text('time_zone', max: 64)
-        TZInfo::Timezone.all_identifiers.include?(name) ? name : fields.refuse('time_zone', 'This time zone is not known.', 'Choose one from the list, such as Europe/Berlin.')
+        return name if TZInfo::Timezone.all_identifiers.include?(name)
+
+        fields.refuse('time_zone', 'This time zone is not known.', 'Choose one from the list, such as Europe/Berlin.')
       end
 
       # Only what differs from the usual numbers is kept, so that a better default reaches everybody else.

@@ -34,7 +34,8 @@ module FawnmossServer
       def self.add(studio, fields)
         fields.refuse('name', "There are #{MOST} skills of your own already.", 'Take one away first.') if studio.skill_changes.count(&:added) >= MOST
         own = Inputs::SkillInput.own(fields, studio.path.all_ids(FawnmossServer.catalogue.skills))
-        Models::SkillChange.create(studio_id: studio.id, skill: "own.#{SecureRandom.hex(4)}", texts: {}, added: own, after_skill: after(studio, fields), moved_at: next_move(studio))
+        Models::SkillChange.create(studio_id: studio.id, skill: "own.#{SecureRandom.hex(4)}", texts: {}, added: own,
+                                   after_skill: after(studio, fields), moved_at: next_move(studio))
         renewed(studio)
       end
 
@@ -66,7 +67,13 @@ module FawnmossServer
         end
       end
 
-      def self.kept(text) = text.is_a?(Array) ? text.map { _1.is_a?(Hash) ? _1.transform_keys(&:to_s) : _1 } : text
+      def self.kept(text)
+        if text.is_a?(Array)
+          text.map { _1.is_a?(Hash) ? _1.transform_keys(&:to_s) : _1 }
+        else
+          text
+        end
+      end
 
       def self.after(studio, fields, id = nil)
         name = fields.text('after', max: 60, default: '')
@@ -82,7 +89,13 @@ module FawnmossServer
           shipped: shipped.find { _1.id == skill.id }&.then { _1.to_h.slice(:name, :task, :checks, :faults, :caution) } }
       end
 
-      def self.words(text) = text.is_a?(Array) ? text.map { _1.is_a?(Hash) ? _1.values.join(': ') : _1 }.join('; ') : text.to_s
+      def self.words(text)
+        if text.is_a?(Array)
+          text.map { _1.is_a?(Hash) ? _1.values.join(': ') : _1 }.join('; ')
+        else
+          text.to_s
+        end
+      end
       private_class_method :renewed, :columns, :texts, :kept, :after, :next_move, :row, :words
     end
   end

@@ -10,8 +10,8 @@ module FawnmossServer
         occurrences = studio.calendar.between(today, today)
         coming = occurrences.map(&:pupil).uniq
         others = pupils.reject { coming.include?(_1.id) }.map { brief(_1, today, roll) }
-        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? }, clashes: Calendars.clashes(occurrences),
-          pupils: pupils.size, tunes: studio.tunes_dataset.count }
+        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? },
+          clashes: Calendars.clashes(occurrences), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
 
       def self.brief(pupil, today, roll)
@@ -25,7 +25,8 @@ module FawnmossServer
         occurrences.map do |occurrence|
           pupil = by_id.fetch(occurrence.pupil)
           { **brief(pupil, today, roll), time: occurrence.time, minutes: occurrence.minutes, status: occurrence.status, note: occurrence.note,
-            in_work: PupilAnswer.in_work(roll.in_work(pupil)), lesson: lesson(rows[pupil.id]), plan: occurrence.held? ? plan(pupil, occurrence, rows[pupil.id], today, roll) : [] }
+            in_work: PupilAnswer.in_work(roll.in_work(pupil)), lesson: lesson(rows[pupil.id]),
+            plan: occurrence.held? ? plan(pupil, occurrence, rows[pupil.id], today, roll) : [] }
         end
       end
 

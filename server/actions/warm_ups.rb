@@ -8,7 +8,8 @@ module FawnmossServer
         minutes = fields.integer('minutes', Fawnmoss::Practice::Routine::MINUTES, default: 5)
         date = Inputs::PlanInput.date(fields, today) || today
         routine = routine(pupil, date)
-        { pupil: pupil.values.slice(:id, :name, :instrument, :size), minutes:, date: date.iso8601, steps: routine.steps(minutes:, day: date.yday).map(&:to_h), all: routine.all.map(&:to_h) }
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size), minutes:, date: date.iso8601,
+          steps: routine.steps(minutes:, day: date.yday).map(&:to_h), all: routine.all.map(&:to_h) }
       end
 
       def self.routine(pupil, date)

@@ -29,11 +29,16 @@ module FawnmossServer
         fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
         texts = texts(fields)
         %w[name task checks].each { |name| fields.refuse(name, 'This must not be empty.', 'Type something.') if texts[name].nil? || texts[name].empty? }
-        { **texts, 'faults' => texts['faults'] || [], 'caution' => texts['caution'].to_s.empty? ? nil : texts['caution'], 'needs' => needs, 'area' => fields.choice('area', AREAS),
-          'stage' => fields.text('stage', min: 1, max: 30), 'days' => fields.integer('days', 1..90, default: 7), 'tempo' => fields.integer('tempo', 20..300, optional: true),
-          'instruments' => fields.words('instruments', /\A(violin|viola|cello|bass)\z/, max: 4).then { _1.empty? ? Fawnmoss::Catalogue::INSTRUMENTS : _1 } }
+        { **texts, 'faults' => texts['faults'] || [], 'caution' => texts['caution'].to_s.empty? ? nil : texts['caution'], 'needs' => needs, **place(fields) }
       end
-      private_class_method :faults
+
+      # Where a skill belongs, and for whom it is.
+      def self.place(fields)
+        instruments = fields.words('instruments', /\A(violin|viola|cello|bass)\z/, max: 4)
+        { 'area' => fields.choice('area', AREAS), 'stage' => fields.text('stage', min: 1, max: 30), 'days' => fields.integer('days', 1..90, default: 7),
+          'tempo' => fields.integer('tempo', 20..300, optional: true), 'instruments' => instruments.empty? ? Fawnmoss::Catalogue::INSTRUMENTS : instruments }
+      end
+      private_class_method :faults, :place
     end
   end
 end

@@ -101,7 +101,7 @@ RSpec.describe 'plans and lessons' do
       expect(later[:items].drop(2).sum { _1[:minutes] }).to eq(9)
       expect(later[:items].first(2)).to eq(lesson[:items].first(2))
       late = api(:post, "/api/lessons/#{lesson[:id]}/refit", { from: 2, minutes: 1 })
-      expect(late[:items].drop(2).to_h { [_1[:id], _1[:minutes]] }.reject { _2.zero? }).to eq('card' => 1)
+      expect(late[:items].drop(2).to_h { [_1[:id], _1[:minutes]] }.reject { |_, minutes| minutes.zero? }).to eq('card' => 1)
     end
 
     it 'ends with promises kept and the rest carried over' do

@@ -11,7 +11,8 @@ module StudioSteps
     headers = { 'CONTENT_TYPE' => 'application/json', 'HTTP_HOST' => '127.0.0.1' }.merge(headers)
     public_send(method, path, body.nil? || body.is_a?(String) ? body : JSON.generate(body), headers)
     clean = path.split('?').first
-    expect(Contract.problems(method.to_s, clean, last_response.status, last_response.body)).to eq([]) unless clean.match?(%r{/(chart|tunes|card|everything|strip|report)\.\w+\z})
+    file = clean.match?(%r{/(chart|tunes|card|everything|strip|report)\.\w+\z})
+    expect(Contract.problems(method.to_s, clean, last_response.status, last_response.body)).to eq([]) unless file
     last_response.content_type.to_s.start_with?('application/json') ? JSON.parse(last_response.body, symbolize_names: true) : last_response.body
   end
 
@@ -31,6 +32,7 @@ module StudioSteps
 
   def open_chart(tune: add_tune, pupil: add_pupil, **more) = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: pupil[:id], **more })
   def save_chart(chart, **changes) = api(:put, "/api/charts/#{chart[:id]}", { lock_version: chart[:lock_version], options: chart[:options], pins: chart[:pins], **changes })
+
   # Two good marks for each of some skills and all they rest on.
   def teach(pupil, *skills, days: [9, 1], value: 2)
     row = FawnmossServer::Models::Pupil[pupil[:id]]

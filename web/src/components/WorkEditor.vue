@@ -27,8 +27,8 @@ function remove(index: number): void {
 }
 function add(): void {
   const own: WorkItem = { kind: 'own', title: 'Something of mine', steps: ['What to do.'], minutes: 1, bars: [], tempi: [] }
+  editing.value = items.value.length // the model has the new one only after the page above it was drawn
   items.value = [...items.value, own]
-  editing.value = items.value.length - 1
   emit('edit', own)
 }
 </script>

@@ -6,25 +6,29 @@ module Fawnmoss
     module Sizes
       ARMS = (25..90)
 
-      # note: what to think of, with where the table is from.
+      # NOTE: what to think of, with where the table is from.
       Proposal = Value.of(:size, :note)
 
       SOURCE = 'Table from memory; shops differ by a centimetre or two. The final word is the teacher’s or the luthier’s.'
+
+      SITTING = 'Cello and double bass are chosen with the instrument: sit or stand, and look at nut, knees and reach. When between two, the smaller.'
 
       # Size by arm length in cm, neck to the middle of the palm with the arm straight out. table: one entry of core/data/sizes.yml or
       # nil. Raises InvalidInput for an arm that cannot be.
       #   Sizes.for(table, 51.0).size # => "1/2"
       def self.for(table, arm)
-        unless ARMS.cover?(arm)
-          raise InvalidInput.new("an arm of #{format('%g', arm)} cm cannot be", where: { field: 'arm' },
-                                                                  remedy: "Measure from the neck to the middle of the palm, arm straight out: #{ARMS.min} to #{ARMS.max} cm.")
-        end
-        return Proposal.new(size: nil, note: 'Cello and double bass are chosen with the instrument: sit or stand, and look at nut, knees and reach. When between two, the smaller.') unless table
+        refuse(arm) unless ARMS.cover?(arm)
+        return Proposal.new(size: nil, note: SITTING) unless table
 
         at = table.index { arm >= _1['from'] }
-        return Proposal.new(size: nil, note: "Smaller than the smallest size in the table (#{table.last['size']} from #{table.last['from']} cm). #{SOURCE}") unless at
+        return Proposal.new(size: nil, note: "Smaller than #{table.last['size']}, which begins at #{table.last['from']} cm. #{SOURCE}") unless at
 
         Proposal.new(size: table[at]['size'], note: [between(table, at, arm), SOURCE].compact.join(' '))
+      end
+
+      def self.refuse(arm)
+        raise InvalidInput.new("an arm of #{format('%g', arm)} cm cannot be", where: { field: 'arm' },
+                               remedy: "Measure from the neck to the middle of the palm: #{ARMS.min} to #{ARMS.max} cm.")
       end
 
       def self.between(table, at, arm)
@@ -33,7 +37,7 @@ module Fawnmoss
 
         "Nearly #{larger['size']} (from #{larger['from']} cm): between two sizes take the smaller."
       end
-      private_class_method :between
+      private_class_method :refuse, :between
     end
   end
 end

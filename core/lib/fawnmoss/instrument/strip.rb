@@ -22,7 +22,8 @@ module Fawnmoss
         last = (tapes.map { _1[:mm] }.max + OVER).floor
         cuts << cut(cuts.last, last, tapes, LENGTHS.fetch(paper)) while cuts.last < last
         cuts.each_cons(2).map do |from, to|
-          Piece.new(from:, to:, marks: tapes.select { _1[:mm] > from && _1[:mm] <= to }.map { |tape| { mm: tape[:mm], at: (tape[:mm] - from).round(1), label: tape[:label] } })
+          own = tapes.select { _1[:mm] > from && _1[:mm] <= to }
+          Piece.new(from:, to:, marks: own.map { |tape| { mm: tape[:mm], at: (tape[:mm] - from).round(1), label: tape[:label] } })
         end
       end
 

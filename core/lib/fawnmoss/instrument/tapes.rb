@@ -12,8 +12,8 @@ module Fawnmoss
       # Raises InvalidInput unless length is 150..1300 mm.
       def self.distance(length:, semitones:, temperament: 'equal')
         unless LENGTHS.cover?(length)
-          raise InvalidInput.new("a string of #{format('%g', length)} mm cannot be", where: { field: 'length' },
-                                                                      remedy: "Measure from nut to bridge: #{LENGTHS.min} to #{LENGTHS.max} mm.")
+          raise InvalidInput.new("a string of #{format('%g', length)} mm cannot be",
+                                 where: { field: 'length' }, remedy: "Measure from nut to bridge: #{LENGTHS.min} to #{LENGTHS.max} mm.")
         end
         length * (1 - (1 / Theory::Temperament.ratio(temperament, semitones)))
       end
@@ -22,7 +22,8 @@ module Fawnmoss
       # mm rounded to a tenth.
       def self.for(instrument, length:, temperament: 'equal')
         instrument.tapes.map do |tape|
-          { **tape.slice('semitones', 'finger', 'position').transform_keys(&:to_sym), mm: distance(length:, semitones: tape['semitones'], temperament:).round(1) }
+          mm = distance(length:, semitones: tape['semitones'], temperament:).round(1)
+          { **tape.slice('semitones', 'finger', 'position').transform_keys(&:to_sym), mm: }
         end
       end
     end

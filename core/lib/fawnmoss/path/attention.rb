@@ -41,8 +41,8 @@ module Fawnmoss
       def pain
         @holds.map do |hold|
           about = hold.skill && @map[hold.skill]&.name
-          Look.new(kind: 'pain', words: "#{hold.words}#{" #{about} rests until you clear it." if about} Ask first; pain that stays or comes back belongs with a doctor.",
-                   skill: hold.skill, since: hold.on)
+          words = [hold.words, ("#{about} rests until you clear it." if about), 'Ask first; pain that stays or comes back belongs with a doctor.']
+          Look.new(kind: 'pain', words: words.compact.join(' '), skill: hold.skill, since: hold.on)
         end
       end
 
@@ -75,7 +75,8 @@ module Fawnmoss
       def fit(birth_year, measured_on)
         return if birth_year.nil? || measured_on.nil? || @today.year - birth_year >= GROWN || (@today - measured_on).to_i < RECHECK
 
-        Look.new(kind: 'fit', words: "Size and string length were last measured on #{day(measured_on)} #{measured_on.year}: time to look again.", since: measured_on)
+        words = "Size and string length were last measured on #{day(measured_on)} #{measured_on.year}: time to look again."
+        Look.new(kind: 'fit', words:, since: measured_on)
       end
 
       def day(date) = date.strftime('%-d %B')

@@ -79,8 +79,8 @@ module Fawnmoss
       def elsewhere(from, to)
         @changes.select { _1.to && (from..to).cover?(_1.to) }.map do |change|
           slot = @by_pupil[change.pupil]
-          Occurrence.new(pupil: change.pupil, name: slot.name, date: change.to, time: change.time || slot.time, minutes: change.minutes || slot.minutes, status: change.kind,
-                         was: change.on, note: change.note, change: change.id, owed: false)
+          occurrence(slot, change.to, change.kind, note: change.note, change: change.id)
+            .copy(time: change.time || slot.time, minutes: change.minutes || slot.minutes, was: change.on)
         end
       end
     end

@@ -84,7 +84,7 @@ module Fawnmoss
         by_tune.values.each_with_index.map do |list, at|
           spots = list.find { _1.item.kind == 'spots' }
           title = list.last.item.title.sub(/\A(Play|Spots of) /, '')
-          entry('run', title, [(spots && "First the spots: #{spots.item.words}."), 'Then once through as music, without stopping.'], WEIGHTS['tune'], 100 + at)
+          entry('run', title, [spots && "First the spots: #{spots.item.words}.", 'Then once through as music, without stopping.'], WEIGHTS['tune'], 100 + at)
         end
       end
     end

@@ -33,7 +33,7 @@ module Fawnmoss
       # reported: { Date => minutes }; a_week: minutes planned. Returns weeks, oldest first.
       def self.practised(reported, a_week, today:, weeks: 14)
         (0...weeks).map { today - (7 * _1) }.reverse.map do |day|
-          Practised.new(on: day, planned: a_week, reported: reported.sum { |on, minutes| (day - 6..day).cover?(on) ? minutes : 0 })
+          Practised.new(on: day, planned: a_week, reported: reported.sum { |on, minutes| ((day - 6)..day).cover?(on) ? minutes : 0 })
         end
       end
     end

@@ -20,7 +20,11 @@ module Fawnmoss
         good = states.good_in_a_row(id)
         interval = rules.review_in(good)
         due = (good.zero? ? last.on : states.used_on(id)) + interval
-        words = good.zero? ? "it was #{last.value} on #{last.on.strftime('%-d %B')}" : "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{last.on.strftime('%-d %B')}"
+        words = if good.zero?
+                  "it was #{last.value} on #{last.on.strftime('%-d %B')}"
+                else
+                  "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{last.on.strftime('%-d %B')}"
+                end
         new(skill: id, due:, interval:, over: [(today - due).to_i, 0].max, why: words)
       end
       private_class_method :of

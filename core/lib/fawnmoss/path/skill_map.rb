@@ -22,7 +22,7 @@ module Fawnmoss
         @bits = skills.to_h { [_1.id, 1 << _1.order] }
         @before = {}
         ids.each { above(_1) }
-        @after = skills.to_h { |skill| [skill.id, skills.sum { |other| @before[other.id] & @bits[skill.id] == 0 ? 0 : @bits[other.id] }] }
+        @after = skills.to_h { |skill| [skill.id, skills.sum { |other| @before[other.id].anybits?(@bits[skill.id]) ? @bits[other.id] : 0 }] }
         @downward = in_order(ids).reverse
         freeze
       end

@@ -10,7 +10,8 @@ module Fawnmoss
       # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
       def initialize(marks, today:, rules: Rules::DEFAULTS, holds: [], map: nil)
-        @marks = marks.reject { today && _1.on > today }.group_by(&:skill).transform_values { |list| list.sort_by.with_index { |mark, order| [mark.on, order] } }
+        known = marks.reject { today && _1.on > today }
+        @marks = known.group_by(&:skill).transform_values { |list| list.sort_by.with_index { |mark, order| [mark.on, order] } }
         @today = today
         @rules = rules
         @held = holds.to_h { [_1.skill, _1] }

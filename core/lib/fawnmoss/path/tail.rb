@@ -20,7 +20,7 @@ module Fawnmoss
           firsts += [start - 1, start] unless good
         end
         from = [from, 0].max
-        marks.values_at(*firsts.uniq.sort.select { _1.between?(0, from - 1) }) + marks.drop(from)
+        marks.values_at(*firsts.uniq.sort.grep(0...from)) + marks.drop(from)
       end
 
       # Index at which the run begins that ends with the last mark: all at or over the bar, or all under it.

@@ -13,8 +13,9 @@ module Fawnmoss
       def self.list(tapes, on, states:, map:)
         tapes.select { on.key?(_1['semitones']) && map.include?(_1['skill']) && states.name(_1['skill']) == :secure }.map do |tape|
           skill = map[tape['skill']]
+          since = on[tape['semitones']].strftime('%-d %B %Y')
           Proposal.new(semitones: tape['semitones'],
-                       words: "#{skill.name} is #{states.of(skill.id).why}. On since #{on[tape['semitones']].strftime('%-d %B %Y')}: try a week without this tape, checking against open strings.")
+                       words: "#{skill.name} is #{states.of(skill.id).why}. On since #{since}: try a week without this tape, checking against open strings.")
         end
       end
     end

@@ -17,7 +17,7 @@ module Fawnmoss
         @marks = marks
         @from = from
         @to = to
-        @lessons = lessons.select { (from..to).cover?(_1) }.uniq
+        @lessons = lessons.grep(from..to).uniq
         @tunes = tunes.select { (from..to).cover?(_1[:on]) }
         @practice = practice.select { |day, _| (from..to).cover?(day) }
         @before, @after = [from - 1, to].map { |day| States.new(marks, today: day, rules:, map:) }
@@ -66,7 +66,8 @@ module Fawnmoss
       end
 
       def kept
-        skills = @map.skills.select { @after.name(_1.id) == :started && @before.name(_1.id) == :started && @after.marks(_1.id).any? { |mark| mark.on >= @from } }
+        stayed = rose(:started, %i[started])
+        skills = stayed.select { |skill| @after.marks(skill.id).any? { _1.on >= @from } }
         "We stayed with #{listed(skills)}, and will go on a little at a time." if skills.any?
       end
 

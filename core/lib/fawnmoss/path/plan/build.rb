@@ -16,7 +16,7 @@ module Fawnmoss
           list = @candidates.list
           refuse_fixed(list)
           choice = Fill.new(list, @at.minutes, @at.rules.new_things).best || Fill.new(eased(list), @at.minutes, @at.rules.new_things).best
-          raise InvalidInput.new('what must be in takes longer than the lesson', where: { field: 'minutes' }, remedy: 'Drop something or take more time.') unless choice
+          refuse('what must be in takes longer than the lesson', 'Drop something or take more time.') unless choice
 
           items, moved = ordered(choice.chosen.map { |candidate, minutes| candidate.item(minutes) })
           Lesson.new(items: items.freeze, minutes: @at.minutes, spare: @at.minutes - items.sum(&:minutes), value: choice.value / 100.0,
@@ -27,12 +27,14 @@ module Fawnmoss
 
         def refuse_fixed(list)
           fixed = list.filter_map(&:fixed)
-          wrong = fixed.find { !_1.between?(1, @at.minutes) }
+          wrong = fixed.find { |minutes| minutes < 1 || minutes > @at.minutes }
           return if wrong.nil? && fixed.sum <= @at.minutes
 
           message = wrong ? "#{wrong} minutes cannot be" : "the fixed items take #{fixed.sum} of #{@at.minutes} minutes"
-          raise InvalidInput.new(message, where: { field: 'minutes' }, remedy: 'Give one of them less.')
+          refuse(message, 'Give one of them less.')
         end
+
+        def refuse(message, remedy) = raise(InvalidInput.new(message, where: { field: 'minutes' }, remedy:))
 
         # When time is too short for all that must be in, only what the teacher fixed or added must.
         def eased(list) = list.map { EASED.include?(_1.kind) && _1.fixed.nil? ? _1.copy(must: false) : _1 }
