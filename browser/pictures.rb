@@ -23,9 +23,9 @@ class Pictures
     Capybara.threadsafe = false
     size(1280, 800)
     visit '/login'
-    shot 'login'
     log_in
     views
+    lessons
     desk
     cards
   end
@@ -57,29 +57,41 @@ class Pictures
 
   def views
     shot 'today'
-    visit '/pupils'
-    find('table')
-    shot 'pupils'
     pupil 'Linnet'
     find('.plot canvas')
+    page.scroll_to(find('h2', text: 'Path'), align: :top)
+    find('.stone', text: 'Two notes in one bow').click
+    page.scroll_to(find('h2', text: 'Path'), align: :top)
     shot 'pupil'
-    click_button 'Two notes in one bow: started, next'
-    page.scroll_to(find('.detail'), align: :center)
-    shot 'path'
     visit '/tunes'
     find('li.tune', match: :first)
     shot 'tunes'
     tunes
   end
 
-  def tunes
-    click_button 'Add tunes'
-    Dir.mktmpdir do |folder|
-      files = { 'little-fern.abc' => "X:1\nT:Little Fern\nM:4/4\nL:1/4\nK:G\nG A B c|d2 B2|]", 'heron.abc' => "X:1\nT:Heron\nM:4/4\nL:1/4\nK:G\nG A B c|d2 & B2|]" }
-      find('input[type=file]', visible: :all).attach_file(files.map { |name, text| File.join(folder, name).tap { File.write(_1, text) } })
-      find('.items li.failed')
+  # A pupil's fit, strip, progress, plan and lesson, and the studio's week.
+  def lessons
+    row = FawnmossServer::Models::Pupil.first(name: 'Linnet')
+    { 'fit' => '.tapes tr', 'progress' => 'canvas', 'plan' => '.items li' }.each do |name, part|
+      visit "/pupils/#{row.id}/#{name}"
+      find(part, match: :first)
+      shot name
     end
-    shot 'tune-files'
+    visit "/pupils/#{row.id}/strip?tapes=2,4,5"
+    find('.scale')
+    print_page('strip')
+    visit '/calendar'
+    find('.column .lesson', match: :first)
+    shot 'calendar'
+    visit "/pupils/#{row.id}/plan"
+    click_button 'Begin the lesson'
+    find('.lesson h1')
+    4.times { page.driver.browser.action.send_keys(:arrow_right).perform }
+    page.driver.browser.action.send_keys('2').perform
+    shot 'lesson'
+  end
+
+  def tunes
     visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'The Fawn at Dusk').id}"
     find('[data-drawn]', wait: 30)
     find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B & c|")
@@ -133,8 +145,7 @@ class Pictures
     pupil 'Linnet'
     click_link 'No. 3, Brook Song'
     find('.sheet[data-engraved="yes"] .band', match: :first, wait: 30)
-    shot 'card'
-    print_page
+    print_page('card-print')
     path = find('[data-link]')[:href]
     size(390, 844, mobile: true)
     visit path
@@ -143,9 +154,9 @@ class Pictures
   end
 
   # The printed page, as a picture of its first sheet.
-  def print_page
+  def print_page(name)
     pdf = page.driver.browser.execute_cdp('Page.printToPDF', printBackground: true, preferCSSPageSize: true)['data'].unpack1('m')
-    out, status = Open3.capture2e('pdftoppm', '-r', '80', '-png', '-singlefile', '-', File.join(FOLDER, 'card-print'), stdin_data: pdf)
+    out, status = Open3.capture2e('pdftoppm', '-r', '80', '-png', '-singlefile', '-', File.join(FOLDER, name), stdin_data: pdf)
     raise out unless status.success?
   end
 end

@@ -115,6 +115,25 @@ RSpec.describe Fawnmoss::Path do
     end
   end
 
+  describe 'easier ways to a tune' do
+    def ways(melody, *had)
+      known = states(steady(*had))
+      request = Fawnmoss::Chart::Request.build(instrument: instrument('violin'), had:)
+      level = described_class::Readiness.of(chart(melody), known, map).level
+      described_class::EasierWays.new(melody, request, known, map, catalogue).list(level).map { [_1.kind, _1.readiness.level, _1.words] }
+    end
+
+    let(:had) { %w[sound.open rhythm.plain left.first-fingers pattern.2-3-close crossing.next] }
+
+    it 'are keys and simpler versions that change its class, and nothing else' do
+      low_two = tune('A B c d|c B A2|', key: 'G') # low 2 on the A string
+      expect(ways(low_two, *had).first).to match(['key', :plays_now, /\Ain A major/])
+      dotted = tune('D>E F G|D>E F2|')
+      expect(ways(dotted, *had)).to include(['simpler_rhythm', :plays_now, 'with a simpler rhythm'])
+      expect(ways(tune('D E F G|'), *had)).to eq([]) # it plays now
+    end
+  end
+
   describe 'next skills' do
     def proposals(had, wanted: [], count: 2, **options) = described_class::NextSkills.new(map, states(had.is_a?(Array) && had.first.is_a?(String) ? steady(*had) : had, **options), wanted:).list(count)
 

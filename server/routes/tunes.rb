@@ -17,6 +17,7 @@ module FawnmossServer
         archive(app)
         app.get('/api/scale') { json(Actions::ScaleSheet.read(studio, params, today)) }
         app.get('/api/tunes/:id/group') { json(Actions::GroupSheet.read(studio, params)) }
+        app.get('/api/tunes/:id/ways') { json({ ways: Actions::TuneWays.read(studio, params, today) }) }
         app.get('/api/tunes/:id/keys') { json({ keys: Actions::TuneKeys.read(studio, params, today) }) }
       end
 

@@ -65,6 +65,18 @@ RSpec.describe 'tunes' do
     expect(status).to eq(422)
   end
 
+  it 'offers another key or a simpler version when that brings a tune nearer, and what would unlock it' do
+    pupil = add_pupil
+    teach(pupil, 'sound.levels', 'rhythm.long', 'pattern.2-3-close', 'crossing.next')
+    tune = add_tune('A B c d|A4|', title: 'Low two', key: 'G')
+    ways = api(:get, "/api/tunes/#{tune[:id]}/ways?pupil_id=#{pupil[:id]}")[:ways]
+    expect(ways.first).to include(kind: 'key', level: 'plays_now', unmet: [], words: /\Ain A major/)
+    api(:get, "/api/tunes/#{tune[:id]}/ways?instrument=kazoo")
+    expect(status).to eq(422)
+    shelf = api(:get, "/api/tunes?pupil_id=#{add_pupil('New')[:id]}")[:tunes].first
+    expect(shelf[:readiness][:unlock].map { _1[:skill] }).to include('body.ready', 'pattern.1-2-close')
+  end
+
   it 'says why a tune is out of reach and where it would fit' do
     add_tune('D E e\' f\'|', title: 'High')
     expect(api(:get, '/api/tunes?instrument=bass')[:tunes].first[:readiness]).to include(level: 'out_of_reach', why: /not within reach|beyond/)

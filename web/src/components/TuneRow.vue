@@ -5,7 +5,7 @@ import { shortDate } from '../geometry/dates'
 
 /** One tune on the shelf: what it is, what is new in it, who has it, what can be done with it. */
 const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
-const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'away' | 'back'] }>()
+const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'away' | 'back'] }>()
 
 const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(0, 5).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${list.length > 5 ? ' …' : ''}`
 function use(): string {
@@ -13,7 +13,7 @@ function use(): string {
   return [pupils ? `${pupils} ${pupils === 1 ? 'pupil' : 'pupils'}` : '', last_card ? `last card ${shortDate(last_card)}` : ''].filter(Boolean).join(', ')
 }
 const ACTS = [
-  { id: 'edit', title: 'Edit or rename' }, { id: 'keys', title: 'Keys that suit' }, { id: 'group', title: 'For several instruments' }, { id: 'same', title: 'Copy' },
+  { id: 'edit', title: 'Edit or rename' }, { id: 'ways', title: 'An easier way to it' }, { id: 'keys', title: 'Keys that suit' }, { id: 'group', title: 'For several instruments' }, { id: 'same', title: 'Copy' },
   { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' }, { id: 'plain_bowing', title: 'Copy with plain bowing' },
 ] as const
 </script>
@@ -29,6 +29,7 @@ const ACTS = [
       <p v-if="tune.readiness?.why" class="fawn">{{ tune.readiness.why }}</p>
       <p v-if="!pupil">{{ (tune.readiness?.unmet ?? []).map((one) => one.name).join(', ') }}</p>
       <p v-for="one in pupil ? (tune.readiness?.unmet ?? []) : []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
+      <p v-if="pupil && (tune.readiness?.unlock.length ?? 0) > (tune.readiness?.unmet.length ?? 0)" class="quiet">To get there: {{ tune.readiness!.unlock.map((one) => one.name).join(' → ') }}</p>
       <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
       <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
     </div>

@@ -2,7 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
+import type { ChartView, EasierWay, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
 import AddTune from '../components/AddTune.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import TuneRow from '../components/TuneRow.vue'
@@ -19,6 +19,7 @@ const refused = ref<{ tune: ShelfTune; trouble: Trouble } | null>(null)
 const fresh = ref<number | null>(null)
 const keying = ref<ShelfTune | null>(null)
 const away = ref<ShelfTune | null>(null)
+const ways = ref<{ tune: number; list: EasierWay[] | null } | null>(null)
 const over = ref(0)
 const dropped = ref<File[]>([])
 const filter = reactive<Filter>({ text: '', level: null, meter: null, away: false, sorting: 'readiness' })
@@ -78,6 +79,7 @@ async function act(tune: ShelfTune, what: string): Promise<void> {
   if (what === 'edit') return void router.push(`/tunes/${tune.id}`)
   if (what === 'group') return void router.push(`/tunes/${tune.id}/group`)
   if (what === 'keys') return void (keying.value = tune)
+  if (what === 'ways') return void easier(tune)
   try {
     if (what === 'away' || what === 'back') await putTune(tune, what === 'away')
     else await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: what }))
@@ -97,6 +99,20 @@ async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
     problem.value = error as Trouble
   }
 }
+
+/** Other keys and simpler versions that bring the tune nearer to whoever it is seen through. */
+async function easier(tune: ShelfTune): Promise<void> {
+  ways.value = { tune: tune.id, list: null }
+  try {
+    const { ways: list } = await ask<{ ways: EasierWay[] }>('GET', `/tunes/${tune.id}/ways?${new URLSearchParams(pupils.query)}`)
+    if (ways.value?.tune === tune.id) ways.value = { tune: tune.id, list }
+  } catch (error) {
+    ways.value = null
+    problem.value = error as Trouble
+  }
+}
+const take = (tune: ShelfTune, way: EasierWay) => (way.kind === 'key' ? chart(tune, 'simple', { steps: way.steps!, semitones: way.semitones! }) : act(tune, way.kind))
+const classWords = (way: EasierWay) => `${LEVELS.find((level) => level.id === way.level)?.title.toLowerCase()}${way.unmet.length ? `: ${way.unmet.join(', ')}` : ''}`
 
 function drop(event: DragEvent): void {
   over.value = 0
@@ -129,6 +145,12 @@ function drop(event: DragEvent): void {
             {{ refused.trouble.text }}
             <v-btn v-for="offer in offers" :key="offer.words" @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })">Write it {{ offer.words }}</v-btn>
           </div>
+          <div v-if="ways?.tune === tune.id" class="offers ways" role="status">
+            <p v-if="!ways.list">Trying keys and simpler versions …</p>
+            <p v-else-if="!ways.list.length">Nothing brings it nearer than it is.</p>
+            <p v-for="way in ways.list ?? []" :key="way.words"><b>{{ way.words.replace(/^in/, 'In').replace(/^with/, 'With') }}</b>: {{ classWords(way) }} <v-btn density="compact" @click="take(tune, way)">{{ way.kind === 'key' ? 'Chart it' : 'Make a copy' }}</v-btn></p>
+            <v-btn density="compact" @click="ways = null">Close</v-btn>
+          </div>
         </TuneRow>
       </ul>
     </section>
@@ -145,6 +167,7 @@ function drop(event: DragEvent): void {
 .filters { display: grid; grid-template-columns: minmax(160px, 1.4fr) repeat(auto-fit, minmax(120px, 1fr)); gap: 6px 20px; align-items: end; }
 .filters label { padding-bottom: 6px; }
 .offers { grid-column: 1 / -1; }
+.ways { border-left: 3px solid var(--moss); padding-left: 12px; }
 .fresh { background: rgba(var(--v-theme-primary), 0.1); }
 .undo { margin: 10px 0 0; }
 .page > section h2 { margin-top: 12px; }
