@@ -14,23 +14,42 @@ module FawnmossServer
       pupils.each { _1.associations[:studio] = studio }
     end
 
-    # Fawnmoss::Path::Mark list, as far as today's states need them.
+    KEPT = 4000 # answers of this process that are remembered
+    MEMORY = {} # rubocop:disable Style/MutableConstant -- the memory itself; guarded by LOCK
+    LOCK = Mutex.new
+
+    # What was worked out before from the same evidence is not worked out again. about: everything else it depends on; the answer is
+    # frozen plain data.
+    def remember(pupil, *about)
+      key = [pupil.id, pupil.lock_version, digest(pupil).print, @studio.print, holds(pupil), about].hash
+      LOCK.synchronize { MEMORY[key] } || yield.tap do |answer|
+        LOCK.synchronize do
+          MEMORY.shift if MEMORY.size >= KEPT
+          MEMORY[key] = answer
+        end
+      end
+    end
+
+    # Fawnmoss::Path::Tail::Glimpse list: marks as far as today's states need them.
     def marks(pupil) = digest(pupil).to_values
     def last_seen(pupil) = digest(pupil).last_seen
     def holds(pupil) = (@holds ||= grouped(Models::Hold.where(cleared_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def measured_on(pupil) = (@measured ||= measured)[pupil.id]
 
+    # The last few cards in short: hashes with id, title, issued_on, demands, spots, tune_id and key_name.
+    def cards(pupil) = latest.fetch(pupil.id, [])
+
     # The card issued last, without its long body: a hash with id, title, issued_on; nil when there is none.
-    def in_work(pupil) = latest.fetch(pupil.id, []).first
+    def in_work(pupil) = cards(pupil).first
 
     # Skill ids that the tunes in work ask for.
-    def wanted(pupil) = latest.fetch(pupil.id, []).flat_map { _1[:demands] }.uniq
+    def wanted(pupil) = cards(pupil).flat_map { _1[:demands] }.uniq
 
     # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with. states: States.
     def tunes(pupil, states)
       marked = digest(pupil).tunes
-      latest.fetch(pupil.id, []).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { done?(marked[_1[:tune_id].to_s]) }.first(TUNES).map do |card|
+      cards(pupil).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { done?(marked[_1[:tune_id].to_s]) }.first(TUNES).map do |card|
         Fawnmoss::Path::Plan::Work.new(tune: card[:tune_id], title: card[:title], key: card[:key_name], spots: card[:spots], since: card[:issued_on],
                                        unmet: card[:demands].reject { states.had?(_1) }, last: marked[card[:tune_id].to_s]&.first)
       end

@@ -103,10 +103,9 @@ module FawnmossServer
       end
 
       def self.line(pupil, roll, told, today)
-        subject = Subject.pupil(pupil, today, roll:)
-        names = subject.map.ids.map { subject.states.name(_1).to_s }.tally
+        counts = roll.remember(pupil, :counts, today) { PupilAnswer.counts(Subject.pupil(pupil, today, roll:)) }
         { **pupil.values.slice(:id, :name, :instrument, :size), last_seen: roll.last_seen(pupil)&.iso8601, minutes: told.fetch(pupil.id, 0),
-          counts: PupilAnswer::STATES.to_h { [_1, names.fetch(_1, 0)] }, planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
+          counts:, planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.brief_looks(pupil, today, roll) }
       end
       private_class_method :plain, :weekly, :areas, :tempi, :titles, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
     end

@@ -19,10 +19,18 @@ module FawnmossServer
 
       # The row with its path in short: how many skills stand where, the next two, when last seen.
       def self.summary(pupil, today, roll)
-        subject = Subject.pupil(pupil, today, roll:)
-        last_seen = roll.last_seen(pupil)
-        { **row(pupil), last_seen: last_seen&.iso8601, counts: counts(subject), next: proposals(subject, roll.wanted(pupil)),
-          look: looks(subject, last_seen, roll.measured_on(pupil)), in_work: in_work(roll.in_work(pupil)) }
+        wanted = roll.wanted(pupil)
+        path = roll.remember(pupil, :path, today, wanted) do
+          subject = Subject.pupil(pupil, today, roll:)
+          { counts: counts(subject), next: proposals(subject, wanted) }
+        end
+        { **row(pupil), last_seen: roll.last_seen(pupil)&.iso8601, **path, look: brief_looks(pupil, today, roll), in_work: in_work(roll.in_work(pupil)) }
+      end
+
+      # What wants the teacher's eye, from the roll.
+      def self.brief_looks(pupil, today, roll)
+        measured_on = roll.measured_on(pupil)
+        roll.remember(pupil, :looks, today, measured_on) { looks(Subject.pupil(pupil, today, roll:), roll.last_seen(pupil), measured_on) }
       end
 
       # Everything the pupil page shows.
@@ -76,7 +84,7 @@ module FawnmossServer
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
         marked.map { |id, marks| { id:, title: titles[id], value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 } }
       end
-      private_class_method :path, :counts, :progress, :tunes
+      private_class_method :path, :progress, :tunes
     end
   end
 end

@@ -15,8 +15,7 @@ module FawnmossServer
       end
 
       def self.brief(pupil, today, roll)
-        subject = Subject.pupil(pupil, today, roll:)
-        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)) }
+        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll) }
       end
 
       def self.lessons(studio, occurrences, today, roll)
@@ -36,8 +35,11 @@ module FawnmossServer
       def self.plan(pupil, occurrence, row, today, roll)
         return row.items.map { _1.slice('id', 'kind', 'title', 'minutes') } if row&.items
 
-        situation = Planning.situation(pupil, today, row&.minutes || occurrence.minutes, row&.wishes, roll:)
-        Planning.plan(situation).items.map { { id: _1.id, kind: _1.kind, title: _1.title, minutes: _1.minutes } }
+        minutes = row&.minutes || occurrence.minutes
+        roll.remember(pupil, :plan, today, minutes, row&.wishes, roll.promises(pupil), roll.cards(pupil)) do
+          plan = Planning.plan(Planning.situation(pupil, today, minutes, row&.wishes, roll:))
+          plan.items.map { { id: _1.id, kind: _1.kind, title: _1.title, minutes: _1.minutes } }
+        end
       end
       private_class_method :brief, :lessons, :lesson, :plan
     end

@@ -15,7 +15,7 @@ module FawnmossServer
         with_pk!(pupil.id)
       end
 
-      # rows: of marks, oldest first. tails: { skill => [[value, date], ...] }; tunes: { tune id => [last value, date, times] }.
+      # rows: of marks, oldest first. tails: { skill => [[value, Julian day], ...] }; tunes: { tune id => [last value, date, times] }.
       def self.shorten(rows)
         skills, tunes = rows.partition { _1[:skill] }
         { last: rows.last && rows.last[:made_on].iso8601, marks: rows.size,
@@ -24,16 +24,19 @@ module FawnmossServer
       end
 
       def self.tail(rows)
-        Fawnmoss::Path::Tail.of(rows.map { Mark.value(_1) }).map { [_1.value, _1.on.iso8601] }
+        Fawnmoss::Path::Tail.of(rows.map { Mark.value(_1) }).map { [_1.value, _1.on.jd] }
       end
       private_class_method :shorten, :tail
 
-      # Path::Mark list: enough for states, looks back and plans.
+      # Path::Tail::Glimpse list: enough for states, looks back and plans.
       def to_values
         body['tails'].flat_map do |skill, tail|
-          tail.map { |value, on| Fawnmoss::Path::Mark.new(skill:, value:, on: Date.iso8601(on), checks: [], source: 'lesson') }
+          tail.map { |value, jd| Fawnmoss::Path::Tail::Glimpse.new(skill, value, Date.jd(jd)) }
         end
       end
+
+      # What it says, as one number: another as soon as a mark was added.
+      def print = values[:body].hash
 
       def last_seen = body['last'] && Date.iso8601(body['last'])
       def tunes = body['tunes']

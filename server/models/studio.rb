@@ -49,14 +49,17 @@ module FawnmossServer
         @calendar ||= Fawnmoss::Path::Calendar.new(pupils.map(&:slot), lesson_changes.map(&:to_value), holidays.map(&:to_value))
       end
 
-      def renew_rules = @ruleset = nil
+      # Everything of the studio that states and plans depend on, as one number.
+      def print = @print ||= [rules, skill_changes.map { [_1.skill, _1.lock_version, _1.moved_at, _1.hidden] }].hash
+
+      def renew_rules = @ruleset = @print = nil
 
       def renew_calendar
         @calendar = nil
         %i[pupils lesson_changes holidays].each { associations.delete(_1) }
       end
 
-      def renew_path = %i[@path @skills @maps].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)
+      def renew_path = %i[@path @skills @maps @print].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
       # issued last. One query. tune_id: of one tune, nil for all.

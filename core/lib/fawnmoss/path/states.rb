@@ -11,7 +11,7 @@ module Fawnmoss
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
       def initialize(marks, today:, rules: Rules::DEFAULTS, holds: [], map: nil)
         known = marks.reject { today && _1.on > today }
-        @marks = known.group_by(&:skill).transform_values { |list| list.sort_by.with_index { |mark, order| [mark.on, order] } }
+        @marks = known.group_by(&:skill).transform_values { |list| in_order(list) }
         @today = today
         @rules = rules
         @held = holds.to_h { [_1.skill, _1] }
@@ -51,6 +51,13 @@ module Fawnmoss
       def good_in_a_row(skill) = good_days(marks(skill)).size
 
       private
+
+      # Oldest first; those of one day as they came. Most lists are in order already.
+      def in_order(list)
+        return list if list.each_cons(2).all? { |one, other| one.on <= other.on }
+
+        list.sort_by.with_index { |mark, at| [mark.on, at] }
+      end
 
       def named(marks)
         return :untouched unless marks
