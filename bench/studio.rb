@@ -50,10 +50,14 @@ class StudioBench
     marks = @db[:marks].where(studio_id: @studio.id).count
     page = Page.new
     page.send(:Post, '/api/login', { email: EMAIL, password: PASSWORD })
-    asked = { 'Today' => '/api/today', 'pupils' => '/api/pupils', 'all pupils’ progress' => '/api/progress', 'one plan' => "/api/pupils/#{@studio.pupils_dataset.min(:id)}/plan" }
+    asked = { 'Today' => '/api/today', 'pupils' => '/api/pupils', 'all pupils’ progress' => '/api/progress',
+              'one plan' => "/api/pupils/#{@studio.pupils_dataset.min(:id)}/plan" }
     found = asked.transform_values { |address| measure(page, address) }
     puts "  #{pupils} pupils, #{years} #{years == 1 ? 'year' : 'years'}, #{marks} marks:"
-    found.each { |name, (median, high)| puts "    #{name}: median #{median} ms, 95th percentile #{high} ms#{bound(name, median, first)}, #{queries(asked[name])} queries" }
+    found.each do |name, (median, high, cold)|
+      puts "    #{name}: median #{median} ms, 95th percentile #{high} ms#{bound(name, median, first)}, the first of all #{cold} ms, " \
+           "#{queries(asked[name])} queries"
+    end
     found
   end
 
@@ -62,9 +66,10 @@ class StudioBench
   end
 
   def measure(page, address)
+    first = ms { page.send(:Get, address) } # nothing of it is remembered yet
     3.times { page.send(:Get, address) }
     times = Array.new(40) { ms { page.send(:Get, address) } }
-    [middle(times), high(times)]
+    [middle(times), high(times), first]
   end
 
   # Queries of one request, counted in this process.
@@ -78,7 +83,7 @@ class StudioBench
     when %r{/progress} then FawnmossServer::Actions::Progress.across(studio, TODAY)
     else FawnmossServer::Actions::PupilAnswer.list(studio, studio.pupils, TODAY)
     end
-    log.string.scan(/SELECT/).size
+    log.string.scan('SELECT').size
   ensure
     @db.loggers = []
   end
@@ -98,8 +103,9 @@ class StudioBench
 
   def add(number)
     instrument = INSTRUMENTS[number % 4]
-    @studio.add_pupil(name: "Pupil #{number}", instrument:, birth_year: TODAY.year - 6 - (number % 40), minutes_per_day: 15, lesson_day: 1 + (number % 5), lesson_from: TODAY - 2000,
-                      lesson_time: format('%02d:%02d', 9 + (number / 5 % 10), number % 2 * 30), lesson_minutes: 30)
+    @studio.add_pupil(name: "Pupil #{number}", instrument:, birth_year: TODAY.year - 6 - (number % 40), minutes_per_day: 15,
+                      lesson_day: 1 + (number % 5), lesson_from: TODAY - 2000, lesson_time: format('%02d:%02d', 9 + (number / 5 % 10), number % 2 * 30),
+                      lesson_minutes: 30)
   end
 
   def add_years(pupil, years)
@@ -117,7 +123,8 @@ class StudioBench
     skills = map.in_order(map.ids).first(60)
     Array.new(A_YEAR) do |at|
       value = ((at * 3 / A_YEAR) + @random.rand(0..1)).clamp(0, 3)
-      { skill: skills[((at / 5) + @random.rand(0..6)) % 60], value:, made_on: TODAY - (365 * back) - ((A_YEAR - at) * 365 / A_YEAR), source: 'lesson', note: '' }
+      made_on = TODAY - (365 * back) - ((A_YEAR - at) * 365 / A_YEAR)
+      { skill: skills[((at / 5) + @random.rand(0..6)) % 60], value:, made_on:, source: 'lesson', note: '' }
     end
   end
 

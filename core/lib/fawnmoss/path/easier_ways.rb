@@ -10,7 +10,8 @@ module Fawnmoss
 
       LEVELS = %i[plays_now teaches_one two_or_three later].freeze
       KEYS = 3 # the friendliest are charted whole
-      SIMPLER = { 'simpler_rhythm' => [Practice::SimplerRhythm, 'with a simpler rhythm'], 'plain_bowing' => [Practice::PlainBowing, 'with plain bowing'] }.freeze
+      SIMPLER = { 'simpler_rhythm' => [Practice::SimplerRhythm, 'with a simpler rhythm'],
+                  'plain_bowing' => [Practice::PlainBowing, 'with plain bowing'] }.freeze
 
       # tune: Score::Tune as it is on the shelf; request: Chart::Request of the pupil, with `had`; states, map: of the pupil.
       def initialize(tune, request, states, map, catalogue)
