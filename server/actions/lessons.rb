@@ -18,6 +18,16 @@ module FawnmossServer
         lesson
       end
 
+      # Back to a plan, for a lesson that was begun by mistake. Raises InvalidInput once it has marks.
+      def self.unbegin(studio, id)
+        lesson = studio.lesson(id)
+        begun = lesson.marks.any? || lesson.status == 'done'
+        raise Fawnmoss::InvalidInput.new('This lesson has marks.', where: { field: 'lesson' }, remedy: 'End it instead.') if begun
+
+        lesson.update(status: 'planned', items: nil, clock: nil)
+        lesson
+      end
+
       # Where the lesson's page stands: its clock and note. The page is the only one who counts, so the latest stands.
       def self.keep(studio, id, fields)
         lesson = studio.lesson(id)

@@ -9,6 +9,7 @@ module FawnmossServer
         app.put('/api/pupils/:id/plan') { json(Actions::Planning.save(studio, params['id'], fields, today)) }
         app.post('/api/pupils/:id/lessons') { json(Actions::Lessons.answer(Actions::Lessons.begin(studio, params['id'], fields, today)), 201) }
         app.get('/api/lessons/:id') { json(Actions::Lessons.answer(studio.lesson(params['id']))) }
+        app.delete('/api/lessons/:id') { json(Actions::Lessons.answer(Actions::Lessons.unbegin(studio, params['id']))) }
         app.put('/api/lessons/:id') { json(Actions::Lessons.answer(Actions::Lessons.keep(studio, params['id'], fields))) }
         app.post('/api/lessons/:id/refit') { json(Actions::Lessons.answer(Actions::Lessons.refit(studio, params['id'], fields))) }
         app.post('/api/lessons/:id/finish') { json(Actions::Lessons.answer(Actions::Lessons.finish(studio, params['id'], fields, today))) }

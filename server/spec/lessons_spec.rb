@@ -93,6 +93,17 @@ RSpec.describe 'plans and lessons' do
       expect([status, error[:message]]).to match([422, /has begun/])
     end
 
+    it 'that was begun by mistake is a plan again, as long as nothing was marked' do
+      lesson = begin_lesson
+      expect(api(:delete, "/api/lessons/#{lesson[:id]}")).to include(status: 'planned', items: [])
+      save(minutes: 20, lock_version: plan[:lesson][:lock_version])
+      expect([status, plan[:minutes]]).to eq([200, 20])
+      begin_lesson
+      mark(pupil, skill: 'body.ready', value: 2, lesson_id: lesson[:id])
+      api(:delete, "/api/lessons/#{lesson[:id]}")
+      expect([status, error[:remedy]]).to eq([422, 'End it instead.'])
+    end
+
     it 'fits what is still to come into the minutes left' do
       teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
       lesson = begin_lesson

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppRail from './components/AppRail.vue'
 import CommandPalette from './components/CommandPalette.vue'
@@ -7,6 +7,7 @@ import KeySheet from './components/KeySheet.vue'
 import PupilStrip from './components/PupilStrip.vue'
 import { useSession } from './stores/session'
 import { typing } from './composables/useKeys'
+import { sendKept } from './composables/useMarks'
 
 const route = useRoute()
 const router = useRouter()
@@ -21,13 +22,18 @@ function toLogin(): void {
 function onKey(event: KeyboardEvent): void {
   if (event.key === '?' && !typing(event)) keys.value = true
 }
+// Marks that a lesson left here while the server was away. A lesson that is open sends its own.
+const kept = (): void => void (session.studio && !route.meta.bare && sendKept())
+watch(() => session.studio, kept)
 onMounted(() => {
   window.addEventListener('fawnmoss:login', toLogin)
   window.addEventListener('keydown', onKey)
+  window.addEventListener('online', kept)
 })
 onUnmounted(() => {
   window.removeEventListener('fawnmoss:login', toLogin)
   window.removeEventListener('keydown', onKey)
+  window.removeEventListener('online', kept)
 })
 </script>
 

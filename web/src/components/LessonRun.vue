@@ -109,6 +109,16 @@ async function refit(): Promise<void> {
   }
 }
 const reached = (one: LessonItem) => markOf(one, given.value) !== null || (seconds.value[one.id] ?? 0) >= 20
+/** Begun by mistake: it is a plan again. */
+async function unbegin(): Promise<void> {
+  try {
+    await ask('DELETE', `/lessons/${id}`)
+    for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+    await router.push(`/pupils/${lesson.value.pupil.id}/plan?date=${lesson.value.held_on}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
 async function finish(): Promise<void> {
   ending.value = true
   if (unsent.value.length) {
@@ -184,6 +194,7 @@ onUnmounted(() => {
         </ol>
         <p class="small quiet" role="status">{{ saying }}</p>
         <v-btn variant="outlined" :loading="ending" @click="finish">End the lesson</v-btn>
+        <v-btn v-if="!given.length" @click="unbegin">Not now: back to the plan</v-btn>
       </aside>
       <main>
         <p v-for="hold in holds" :key="hold.words" class="pain">{{ hold.words }}</p>

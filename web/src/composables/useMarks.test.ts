@@ -1,7 +1,7 @@
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { useMarks } from './useMarks'
+import { sendKept, useMarks } from './useMarks'
 
 function open() {
   let marks!: ReturnType<typeof useMarks>
@@ -31,6 +31,16 @@ describe('marks that must not be lost', () => {
     expect(bodies[0]!.made_on).toMatch(/^\d{4}-\d\d-\d\d$/)
     expect(marks.sent.value.map((mark) => mark.value)).toEqual([1, 2])
     page.unmount()
+  })
+
+  it('are sent from any page once the server is back, and stay kept until then', async () => {
+    localStorage.setItem('fawnmoss.marks.3.unsent', JSON.stringify([{ skill: 'a', value: 1, key: 'k-0000001' }, { skill: 'b', value: 2, key: 'k-0000002' }]))
+    vi.stubGlobal('fetch', vi.fn().mockImplementationOnce(() => answer(201, {})).mockRejectedValue(new TypeError('away')))
+    await sendKept()
+    expect((JSON.parse(localStorage.getItem('fawnmoss.marks.3.unsent')!) as { skill: string }[]).map((mark) => mark.skill)).toEqual(['b'])
+    vi.stubGlobal('fetch', vi.fn().mockImplementation(() => answer(201, {})))
+    await sendKept()
+    expect(localStorage.getItem('fawnmoss.marks.3.unsent')).toBe('[]')
   })
 
   it('are found again after a reload, and one that cannot be taken is said and not tried for ever', async () => {

@@ -4,6 +4,24 @@ import type { Mark, MarkInput } from '../api/types'
 
 type Kept = MarkInput & { key: string; made_on: string }
 
+const BOX = /^fawnmoss\.marks\.(\d+)\.unsent$/
+
+/** Sends marks that a lesson had to leave in this browser, whichever page is open now; what is still kept stays. */
+export async function sendKept(): Promise<void> {
+  for (const [box, pupil] of Object.keys(localStorage).flatMap((key) => (BOX.test(key) ? [[key, key.match(BOX)![1]!] as const] : []))) {
+    const kept = JSON.parse(localStorage.getItem(box) ?? '[]') as Kept[]
+    while (kept.length) {
+      try {
+        await ask('POST', `/pupils/${pupil}/marks`, kept[0])
+      } catch (error) {
+        if ((error as Trouble).status !== 422) return // one that can never be taken is let go, the rest wait
+      }
+      kept.shift()
+      localStorage.setItem(box, JSON.stringify(kept))
+    }
+  }
+}
+
 /**
  * Marks of one pupil that must not be lost: kept in this browser at once, sent in order when the server can be reached, each
  * with a key of its own, so that it counts once.

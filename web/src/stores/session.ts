@@ -26,6 +26,8 @@ export const useSession = defineStore('session', () => {
   async function create(email: string, password: string, name: string): Promise<void> {
     await ask('POST', '/create-account', { email, password, studio: name })
     await look()
+    // Lessons are given where the studio is opened, until the teacher says otherwise.
+    await ask('PATCH', '/studio', { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone }).catch(() => undefined)
   }
 
   async function logOut(): Promise<void> {
