@@ -49,11 +49,20 @@ module FawnmossServer
         minutes ||= lesson&.minutes || pupil.lesson_minutes
         situation = situation(pupil, date, minutes, lesson&.wishes)
         plans = Fawnmoss::Path::Plan.ahead(situation, (0..ahead).map { date + (7 * _1) })
-        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: date.iso8601, lesson: lesson && shown(lesson), **short(plans.first),
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: date.iso8601, lesson: lesson && shown(lesson),
+          **(held(lesson) || short(plans.first)),
           ahead: plans.drop(1).each_with_index.map { |plan, at| { date: (date + (7 * (at + 1))).iso8601, **short(plan).slice(:items, :spare) } } }
       end
 
       def self.shown(lesson) = { id: lesson.id, status: lesson.status, minutes: lesson.minutes, wishes: lesson.wishes, lock_version: lesson.lock_version }
+
+      # A lesson that has begun stands as it was planned then; nil while it has not.
+      def self.held(lesson)
+        items = lesson&.items or return
+        names = Fawnmoss::Path::Plan::Item.members.map(&:to_s)
+        spare = [lesson.minutes - items.sum { _1['minutes'] }, 0].max
+        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { _1.slice(*names) }, left_out: [] }
+      end
 
       def self.short(plan)
         { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map { item(_1) },
@@ -61,7 +70,7 @@ module FawnmossServer
       end
 
       def self.item(item) = item.to_h
-      private_class_method :shown, :short
+      private_class_method :shown, :held, :short
     end
   end
 end

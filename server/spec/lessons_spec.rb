@@ -91,6 +91,7 @@ RSpec.describe 'plans and lessons' do
       expect(again[:marks].map { [_1[:skill], _1[:value]] }).to eq([['body.ready', 2]])
       save(minutes: 20)
       expect([status, error[:message]]).to match([422, /has begun/])
+      expect(plan[:items].map { _1[:id] }).to eq(ids(lesson)) # as it was, whatever was marked meanwhile
     end
 
     it 'that was begun by mistake is a plan again, as long as nothing was marked' do

@@ -186,5 +186,5 @@ input { width: 44px; text-align: right; border: 0; border-bottom: 1px solid var(
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
 .out { display: flex; justify-content: space-between; gap: 12px; align-items: baseline; padding: 3px 0; }
 .ahead p { margin-bottom: 6px; }
-@media (max-width: 800px) { .columns, .add { grid-template-columns: 1fr; } .items li { grid-template-columns: 64px 1fr; } .moves { grid-column: 2; } }
+@media (max-width: 800px) { .columns, .add { grid-template-columns: 1fr; } .items li { grid-template-columns: 92px 1fr; } .kind { display: block; } .moves { grid-column: 2; } }
 </style>
