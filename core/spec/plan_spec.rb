@@ -87,6 +87,7 @@ RSpec.describe Fawnmoss::Path::Plan do
     before = plan(some_way, tunes: [work])
     dropped = plan(some_way, tunes: [work], wishes: wishes(dropped: ['spots 3']))
     expect(ids(dropped)).not_to include('spots 3')
+    expect(dropped.dropped).to eq([['Spots of Brook Song', 'spots 3']])
     expect(dropped.items.sum(&:minutes)).to eq(30)
     fixed = plan(some_way, tunes: [work], wishes: wishes(minutes: { 'tune 3' => 15 }))
     expect(fixed.items.find { _1.id == 'tune 3' }).to have_attributes(minutes: 15, pinned: true)

@@ -61,12 +61,12 @@ module FawnmossServer
         items = lesson&.items or return
         names = Fawnmoss::Path::Plan::Item.members.map(&:to_s)
         spare = [lesson.minutes - items.sum { _1['minutes'] }, 0].max
-        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { _1.slice(*names) }, left_out: [] }
+        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { _1.slice(*names) }, left_out: [], dropped: [] }
       end
 
       def self.short(plan)
         { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map { item(_1) },
-          left_out: plan.left_out.first(8).map { |title, reason, id| { id:, title:, reason: } } }
+          left_out: plan.left_out.first(8).map { |title, reason, id| { id:, title:, reason: } }, dropped: plan.dropped.map { |title, id| { id:, title: } } }
       end
 
       def self.item(item) = item.to_h

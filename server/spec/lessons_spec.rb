@@ -40,6 +40,7 @@ RSpec.describe 'plans and lessons' do
       changed = save(minutes: 40, wishes: { dropped: [first[:id]], minutes: [{ id: 'card', minutes: 4 }], own: [{ id: 'own a1', title: 'Sing the tune', words: 'With la.' }] })
       expect(status).to eq(200)
       expect(ids(changed)).to include('own a1').and not_include(first[:id])
+      expect(changed[:dropped]).to eq([first.slice(:id, :title)])
       expect(changed[:items].find { _1[:id] == 'card' }).to include(minutes: 4, pinned: true)
       expect(plan).to include(minutes: 40, items: changed[:items])
       save(minutes: 30, lock_version: 0)

@@ -148,10 +148,10 @@ const off = (days: number) => {
       <div class="columns ruled">
         <section>
           <h2>Left out</h2>
-          <p v-if="!plan.left_out.length && !wishes.dropped.length" class="quiet">Nothing: all that is worth doing fits.</p>
+          <p v-if="!plan.left_out.length && !plan.dropped.length" class="quiet">Nothing: all that is worth doing fits.</p>
           <ul class="plain">
             <li v-for="one in plan.left_out" :key="one.id" class="out"><span>{{ one.title }} <span class="small quiet">{{ one.reason }}</span></span><v-btn v-if="!begun" density="compact" :aria-label="`Take in ${one.title}`" @click="bring(one.id)">take in</v-btn></li>
-            <li v-for="id in wishes.dropped" :key="`dropped ${id}`" class="out"><span><s>{{ id }}</s> <span class="small quiet">dropped by you</span></span><v-btn v-if="!begun" density="compact" @click="refit({ ...wishes, dropped: wishes.dropped.filter((other) => other !== id) })">bring back</v-btn></li>
+            <li v-for="one in plan.dropped" :key="`dropped ${one.id}`" class="out"><span><s>{{ one.title }}</s> <span class="small quiet">dropped by you</span></span><v-btn v-if="!begun" density="compact" :aria-label="`Bring back ${one.title}`" @click="refit({ ...wishes, dropped: wishes.dropped.filter((other) => other !== one.id) })">bring back</v-btn></li>
           </ul>
         </section>
         <section>

@@ -6,7 +6,7 @@ module Fawnmoss
     module Sizes
       ARMS = (25..90)
 
-      # NOTE: what to think of, with where the table is from.
+      # size: '1/2', or nil when the table has none; note: what to think of, with where the table is from.
       Proposal = Value.of(:size, :note)
 
       SOURCE = 'Table from memory; shops differ by a centimetre or two. The final word is the teacher’s or the luthier’s.'

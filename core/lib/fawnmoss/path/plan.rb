@@ -12,9 +12,10 @@ module Fawnmoss
       # tune: id or nil; words: what to do; checks: list; caution: or nil; pinned: true when the teacher fixed its minutes.
       Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :words, :checks, :caution, :pinned)
 
-      # items: in order; minutes: of the lesson; spare: minutes that nothing wants; left_out: [[title, reason]] of what did not fit,
-      # the most valuable first; warnings: sentences; value: what the chosen items are worth together, in points.
-      Lesson = Value.of(:items, :minutes, :spare, :left_out, :warnings, :value)
+      # items: in order; minutes: of the lesson; spare: minutes that nothing wants; left_out: [[title, reason, id]] of what did not
+      # fit, the most valuable first; dropped: [[title, id]] of what the teacher left out; warnings: sentences; value: what the chosen
+      # items are worth together, in points.
+      Lesson = Value.of(:items, :minutes, :spare, :left_out, :dropped, :warnings, :value)
 
       # situation: Situation. Returns Lesson. Raises InvalidInput naming the field for minutes or wishes that cannot be.
       def self.for(situation)

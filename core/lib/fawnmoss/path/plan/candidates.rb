@@ -13,10 +13,10 @@ module Fawnmoss
         end
 
         # Candidate list, without those the teacher dropped, with the minutes the teacher fixed.
-        def list
-          all = [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(proposals.flat_map { rusty_needs(_1.skill) }), *rests, *tunes, *news, *own, card]
-          all.compact.reject { @at.wishes.dropped.include?(_1.id) }.map { fix(_1) }
-        end
+        def list = all.reject { dropped?(_1) }.map { fix(_1) }
+
+        # Those the teacher dropped.
+        def dropped = all.select { dropped?(_1) }
 
         # Sentences about promises that cannot be kept yet.
         def warnings
@@ -28,6 +28,13 @@ module Fawnmoss
         end
 
         private
+
+        def all
+          @all ||= [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(proposals.flat_map { rusty_needs(_1.skill) }),
+                    *rests, *tunes, *news, *own, card].compact
+        end
+
+        def dropped?(candidate) = @at.wishes.dropped.include?(candidate.id)
 
         def fix(candidate)
           minutes = @at.wishes.minutes[candidate.id]

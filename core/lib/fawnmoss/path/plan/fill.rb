@@ -5,7 +5,7 @@ module Fawnmoss
     module Plan
       # Chooses candidates and their minutes: the greatest value within the time, exactly. At most so many new things; a new
       # thing only together with the looks it rests on. A knapsack with sizes: for every way to choose the new things (they are few)
-      # one table over the minutes. See docs/engine-text.md, "The lesson plan".
+      # one table over the minutes. See docs/path.md, "The lesson plan".
       class Fill
         # chosen: { Candidate => minutes }; value: hundredths of a point.
         Choice = Value.of(:chosen, :value)
