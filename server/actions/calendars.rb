@@ -28,7 +28,7 @@ module FawnmossServer
         { clashes: columns[:to_date] ? clashes(studio.calendar.between(columns[:to_date], columns[:to_date])) : [] }
       end
 
-      def self.take_back(studio, id) = (Models::LessonChange.first(studio_id: studio.id, id: id.to_s[/\A\d{1,18}\z/].to_i) || raise(Missing)).delete
+      def self.take_back(studio, id) = studio.lesson_change(id).delete
 
       def self.add_holiday(studio, fields, today)
         range = (today - 400)..(today + 800)
@@ -38,7 +38,7 @@ module FawnmossServer
         holiday(Models::Holiday.create(studio_id: studio.id, from_date: from, to_date: to, name: fields.text('name', min: 1, max: 60)))
       end
 
-      def self.remove_holiday(studio, id) = (Models::Holiday.first(studio_id: studio.id, id: id.to_s[/\A\d{1,18}\z/].to_i) || raise(Missing)).delete
+      def self.remove_holiday(studio, id) = studio.holiday(id).delete
 
       # Makes a new private address for subscribing; the one before stops working. off: only that.
       def self.renew_feed(studio, off: false)

@@ -48,7 +48,7 @@ module FawnmossServer
       end
 
       def self.take_off(studio, id, fields, today)
-        tape = Models::Tape.first(studio_id: studio.id, id: id.to_s[/\A\d{1,18}\z/].to_i) || raise(Missing)
+        tape = studio.tape(id)
         tape.update(taken_off: fields.date('on', tape.put_on..today, default: today))
         studio.pupil(tape.pupil_id)
       end

@@ -71,13 +71,7 @@ module FawnmossServer
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
           minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
-          marks: standing(lesson).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
-      end
-
-      # Marks of this lesson that no later one corrects.
-      def self.standing(lesson)
-        ids = lesson.pupil.standing_rows.map { _1[:id] }
-        lesson.marks.select { ids.include?(_1.id) }
+          marks: pupil.standing.where(lesson_id: lesson.id).order(:id).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
       end
 
       # The item as it is frozen, with all that the lesson's page shows at hand.
@@ -119,7 +113,7 @@ module FawnmossServer
         Models::Promise.create(**lesson.values.slice(:studio_id, :pupil_id), kind:, ref:, title: item['title'][0, 120],
                                                                              why: 'not reached', made_on: lesson.held_on)
       end
-      private_class_method :whole, :routine, :clock, :settle, :carry, :standing
+      private_class_method :whole, :routine, :clock, :settle, :carry
     end
   end
 end

@@ -4,7 +4,6 @@ module FawnmossServer
   module Actions
     # Writes down how something went: 0 not yet .. 3 alone, at tempo, twice in a row; for a skill or for a tune.
     module RecordMark
-      KEY = /\A[A-Za-z0-9-]{8,40}\z/
       SOURCES = %w[lesson home recording].freeze
 
       # Returns Models::Mark; the one already there when its key has come before.
@@ -27,15 +26,8 @@ module FawnmossServer
       def self.columns(studio, pupil, fields, today)
         { value: fields.integer('value', 0..3), note: fields.text('note', max: 500, default: ''), tempo: fields.integer('tempo', 20..300, optional: true),
           source: fields.choice('source', SOURCES, default: 'lesson'), checks: fields.words('checks', /\A[^[:cntrl:]]{1,200}\z/, max: 8),
-          made_on: fields.date('made_on', (today - 3650)..today, default: today), mark_key: key(fields), lesson_id: lesson(pupil, fields),
+          made_on: fields.date('made_on', (today - 3650)..today, default: today), mark_key: fields.key('key', optional: true), lesson_id: lesson(pupil, fields),
           **about(studio, pupil, fields), corrects_id: corrected(pupil, fields) }
-      end
-
-      def self.key(fields)
-        key = fields.text('key', max: 40, default: '')
-        return if key.empty?
-
-        key.match?(KEY) ? key : fields.refuse('key', 'This is not a key.', nil)
       end
 
       def self.lesson(pupil, fields)
@@ -56,9 +48,9 @@ module FawnmossServer
       # The mark this one replaces, which must stand and belong to the pupil.
       def self.corrected(pupil, fields)
         id = fields.integer('corrects_id', 1..(10**18), optional: true) or return
-        pupil.standing_rows.any? { _1[:id] == id } ? id : raise(Missing)
+        pupil.standing.where(id:).empty? ? raise(Missing) : id
       end
-      private_class_method :columns, :key, :lesson, :about, :corrected
+      private_class_method :columns, :lesson, :about, :corrected
     end
   end
 end

@@ -44,6 +44,14 @@ module FawnmossServer
         value
       end
 
+      # Made where something was typed, so that sending it twice counts once.
+      def key(name, optional: false)
+        value = text(name, max: 40, default: optional ? '' : nil)
+        return if value.empty? && optional
+
+        value.match?(/\A[A-Za-z0-9-]{8,40}\z/) ? value : refuse(name, 'This is not a key.', nil)
+      end
+
       # A number with or without decimals, to a tenth.
       def decimal(name, range, optional: false)
         value = fetch(name, nil)

@@ -4,7 +4,6 @@ module FawnmossServer
   module Inputs
     # What a card's reader ticked, on which day.
     module ReportInput
-      KEY = /\A[A-Za-z0-9-]{8,40}\z/
       VALUES = { 'item' => 0..99, 'minutes' => 0..600, 'pain' => 0..1 }.freeze
 
       # fields: with a list of reports; days: range of dates; items: how many the card has. Returns rows.
@@ -14,9 +13,7 @@ module FawnmossServer
 
       def self.row(report, days, items)
         kind = report.choice('kind', VALUES.keys)
-        key = report.text('key', max: 40)
-        report.refuse('key', 'This is not a key.', nil) unless key.match?(KEY)
-        { report_key: key, kind:, day: report.date('day', days) || report.refuse('day', 'The day is missing.', nil),
+        { report_key: report.key('key'), kind:, day: report.date('day', days) || report.refuse('day', 'The day is missing.', nil),
           item: (report.integer('item', 0..[items - 1, 0].max) if kind == 'item'), value: report.integer('value', VALUES.fetch(kind)) }
       end
       private_class_method :row

@@ -13,7 +13,6 @@ module FawnmossServer
       one_to_many :lessons, class: 'FawnmossServer::Models::Lesson', order: :held_on
       one_to_many :fits, class: 'FawnmossServer::Models::Fit', order: %i[measured_on id]
       one_to_many :tapes, class: 'FawnmossServer::Models::Tape', order: %i[semitones id]
-      one_to_one :digest, class: 'FawnmossServer::Models::PupilDigest', key: :pupil_id
 
       # Pain that the teacher has not cleared, and promises not kept yet, oldest first.
       one_to_many :holds, class: 'FawnmossServer::Models::Hold', order: :id do |holds|
@@ -32,20 +31,17 @@ module FawnmossServer
       # Years old this year, or nil.
       def age(today) = birth_year && (today.year - birth_year)
 
-      # Marks that stand (no later mark corrects them), oldest first.
-      def standing_marks = standing.order(:made_on, :id).all
-
-      # The same as plain rows.
-      def standing_rows = standing.order(:made_on, :id).naked.all
-
-      def known = digest || PupilDigest.renew(self)
-
-      private
-
+      # Marks that stand: no later mark corrects them.
       def standing
         corrected = marks_dataset.exclude(corrects_id: nil).select(:corrects_id)
         marks_dataset.exclude(id: corrected)
       end
+
+      # All of them, oldest first.
+      def standing_marks = standing.order(:made_on, :id).all
+
+      # The same as plain rows.
+      def standing_rows = standing.order(:made_on, :id).naked.all
     end
   end
 end

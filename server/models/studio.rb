@@ -26,6 +26,9 @@ module FawnmossServer
       def card(id) = cards_dataset.first(id: whole(id)) || raise(Missing)
       def lesson(id) = lessons_dataset.first(id: whole(id)) || raise(Missing)
       def hold(id) = holds_dataset.first(id: whole(id)) || raise(Missing)
+      def tape(id) = tapes_dataset.first(id: whole(id)) || raise(Missing)
+      def lesson_change(id) = lesson_changes_dataset.first(id: whole(id)) || raise(Missing)
+      def holiday(id) = holidays_dataset.first(id: whole(id)) || raise(Missing)
       def promise(id) = promises_dataset.first(id: whole(id)) || raise(Missing)
 
       # Fawnmoss::Path::Rules: the usual ones with what the studio changed.

@@ -4,6 +4,9 @@ import type { Mark, MarkInput } from '../api/types'
 
 type Kept = MarkInput & { key: string; made_on: string }
 
+/** True for a mark that will never be taken: it is said, or let go, and the next one gets its turn. */
+const hopeless = (trouble: Trouble): boolean => !trouble.passing && trouble.status !== 401 && trouble.status < 500
+
 const BOX = /^fawnmoss\.marks\.(\d+)\.unsent$/
 
 /** Sends marks that a lesson had to leave in this browser, whichever page is open now; what is still kept stays. */
@@ -14,7 +17,7 @@ export async function sendKept(): Promise<void> {
       try {
         await ask('POST', `/pupils/${pupil}/marks`, kept[0])
       } catch (error) {
-        if ((error as Trouble).status !== 422) return // one that can never be taken is let go, the rest wait
+        if (!hopeless(error as Trouble)) return
       }
       kept.shift()
       localStorage.setItem(box, JSON.stringify(kept))
@@ -55,7 +58,7 @@ export function useMarks(pupil: number, known: Mark[] = []) {
       problem.value = null
     } catch (error) {
       const trouble = error as Trouble
-      next = !trouble.passing && trouble.status !== 401 && trouble.status < 500
+      next = hopeless(trouble)
       if (next) problem.value = trouble // one that cannot be taken is said, not tried for ever
       else timer = setTimeout(send, 10_000)
     }
