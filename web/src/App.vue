@@ -8,6 +8,7 @@ import PupilStrip from './components/PupilStrip.vue'
 import { useSession } from './stores/session'
 import { typing } from './composables/useKeys'
 import { sendKept } from './composables/useMarks'
+import { useOnline } from './composables/useOnline'
 
 const route = useRoute()
 const router = useRouter()
@@ -25,15 +26,14 @@ function onKey(event: KeyboardEvent): void {
 // Marks that a lesson left here while the server was away. A lesson that is open sends its own.
 const kept = (): void => void (session.studio && !route.meta.bare && sendKept())
 watch(() => session.studio, kept)
+useOnline(kept)
 onMounted(() => {
   window.addEventListener('fawnmoss:login', toLogin)
   window.addEventListener('keydown', onKey)
-  window.addEventListener('online', kept)
 })
 onUnmounted(() => {
   window.removeEventListener('fawnmoss:login', toLogin)
   window.removeEventListener('keydown', onKey)
-  window.removeEventListener('online', kept)
 })
 </script>
 

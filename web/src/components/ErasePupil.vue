@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
+import { useAct } from '../composables/useAct'
 import { usePupils } from '../stores/pupils'
 
 /** Everything about a pupil in one file, or erased for good after the name was typed again. */
@@ -10,24 +11,15 @@ const router = useRouter()
 const pupils = usePupils()
 const open = ref(false)
 const typed = ref('')
-const busy = ref(false)
-const problem = ref<Trouble | null>(null)
+const { busy, trouble, act } = useAct()
 
-async function erase(): Promise<void> {
-  busy.value = true
-  problem.value = null
-  try {
-    await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
-    for (const key of Object.keys(localStorage)) if (key.startsWith(`fawnmoss.marks.${props.id}.`)) localStorage.removeItem(key)
-    pupils.choose(null)
-    await pupils.load().catch(() => undefined)
-    await router.push('/pupils')
-  } catch (error) {
-    problem.value = error as Trouble
-  } finally {
-    busy.value = false
-  }
-}
+const erase = () => act(async () => {
+  await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
+  for (const key of Object.keys(localStorage)) if (key.startsWith(`fawnmoss.marks.${props.id}.`)) localStorage.removeItem(key)
+  pupils.choose(null)
+  await pupils.load().catch(() => undefined)
+  await router.push('/pupils')
+})
 </script>
 
 <template>
@@ -38,7 +30,7 @@ async function erase(): Promise<void> {
       <p>Marks, charts, cards, lessons, measurements and promises go, and every private link of {{ name }}’s dies. It cannot be undone; only numbers without a name stay in the studio’s statistics.</p>
       <p><a :href="`/api/pupils/${id}/everything.json`" download>Save everything first</a></p>
       <form @submit.prevent="erase">
-        <v-text-field v-model="typed" :label="`Type ${name} to erase`" :error-messages="problem ? problem.text : ''" autofocus />
+        <v-text-field v-model="typed" :label="`Type ${name} to erase`" :error-messages="trouble?.text ?? ''" autofocus />
         <p class="mt-3"><v-btn type="submit" variant="flat" color="error" :loading="busy" :disabled="typed.trim() !== name">Erase for good</v-btn><v-btn @click="open = false">Keep {{ name }}</v-btn></p>
       </form>
     </v-card>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import type { StudioSettings } from '../api/types'
+import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
 /** The studio's name, time zone and the numbers by which marks become states. */
 const session = useSession()
 const settings = ref<StudioSettings | null>(null)
 const form = reactive({ name: '', time_zone: 'UTC', rules: {} as Record<string, string> })
-const problem = ref<Trouble | null>(null)
-const said = ref('')
-const busy = ref(false)
+const { busy, said, trouble: problem, act, errors } = useAct()
 const WORDS: Record<string, string> = {
   good: 'A mark counts as good from', steady_marks: 'Good days in a row for steady', secure_marks: 'Good days in a row for secure, with a 3 among them', secure_days: 'and over at least so many days', rusty_days: 'Rusty after so many days without',
   stuck_days: 'Stuck after so many days of low marks', reviews: 'Look again after days, for one, two, three … good days in a row', new_things: 'New things in a lesson, at most', kept_up: 'What rests on a skill keeps it in use (1 yes, 0 no)',
@@ -22,24 +21,13 @@ function fill(found: StudioSettings): void {
   form.time_zone = found.time_zone
   form.rules = Object.fromEntries(found.rules.map((rule) => [rule.name, text(rule.value)]))
 }
-onMounted(() => void ask<StudioSettings>('GET', '/studio').then(fill).catch((error: Trouble) => { problem.value = error }))
+onMounted(() => act(async () => fill(await ask<StudioSettings>('GET', '/studio'))))
 const value = (name: string, given: string) => (name === 'reviews' ? given.split(/[,\s]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : -1)) : /^\d+$/.test(given.trim()) ? Number(given) : given)
-const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join('. ') : '')
 
-async function save(): Promise<void> {
-  busy.value = true
-  problem.value = null
-  said.value = ''
-  try {
-    fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
-    if (session.studio) session.studio.name = form.name
-    said.value = 'Saved.'
-  } catch (error) {
-    problem.value = error as Trouble
-  } finally {
-    busy.value = false
-  }
-}
+const save = () => act(async () => {
+  fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
+  if (session.studio) session.studio.name = form.name
+}, 'Saved.')
 const here = () => (form.time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone)
 function usual(): void {
   if (settings.value) form.rules = Object.fromEntries(settings.value.rules.map((rule) => [rule.name, text(rule.usual)]))

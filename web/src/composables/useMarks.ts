@@ -1,6 +1,7 @@
-import { onMounted, onUnmounted, ref } from 'vue'
+import { onUnmounted, ref } from 'vue'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Mark, MarkInput } from '../api/types'
+import { useOnline } from './useOnline'
 
 type Kept = MarkInput & { key: string; made_on: string }
 
@@ -69,14 +70,7 @@ export function useMarks(pupil: number, known: Mark[] = []) {
     await send()
   }
 
-  const again = (): void => void send()
-  onMounted(() => {
-    window.addEventListener('online', again)
-    void send()
-  })
-  onUnmounted(() => {
-    window.removeEventListener('online', again)
-    clearTimeout(timer)
-  })
+  useOnline(() => void send())
+  onUnmounted(() => clearTimeout(timer))
   return { sent, unsent, state, problem, add }
 }

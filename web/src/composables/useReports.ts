@@ -1,7 +1,8 @@
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { computed, onUnmounted, ref } from 'vue'
 import { ask, localDate, Trouble } from '../api/client'
 import type { PractisedDay, Report } from '../api/types'
 import { withReports } from '../geometry/work'
+import { useOnline } from './useOnline'
 
 /**
  * What the reader of a card ticks: kept in this browser at once, sent when the server can be reached, and sent again until
@@ -51,14 +52,7 @@ export function useReports(token: string) {
     }
   }
 
-  const again = (): void => void send()
-  onMounted(() => {
-    window.addEventListener('online', again)
-    void send()
-  })
-  onUnmounted(() => {
-    window.removeEventListener('online', again)
-    clearTimeout(timer)
-  })
+  useOnline(() => void send())
+  onUnmounted(() => clearTimeout(timer))
   return { days, known, state, report }
 }

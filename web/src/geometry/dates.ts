@@ -1,7 +1,19 @@
+import { localDate } from '../api/client'
+
 const day = (iso: string) => new Date(`${iso}T12:00:00`)
 
 /** "9 March" for 2026-03-09. */
 export const shortDate = (iso: string): string => day(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
+
+/** "9 March 2026". */
+export const fullDate = (iso: string): string => day(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+
+/** So many days on (or back) from a day: 2026-03-30 for 2026-03-28 and 2. */
+export function daysOn(iso: string, by: number): string {
+  const date = day(iso)
+  date.setDate(date.getDate() + by)
+  return localDate(date)
+}
 
 /** "Monday 9 March 2026". */
 export const longDate = (iso: string): string => day(iso).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { CalendarLesson } from '../api/types'
-import { days, hours, monday, placed } from './week'
+import { daysOn } from './dates'
+import { hours, monday, placed } from './week'
 
 const lesson = (time: string | null, minutes = 30) => ({ time, minutes, name: time ?? 'x' }) as CalendarLesson
 
@@ -16,8 +17,8 @@ describe('a week', () => {
     expect(boxes.map((box) => [box.top, box.height, box.lane, box.lanes])).toEqual([[60, 60, 0, 2], [90, 60, 1, 2], [120, 30, 0, 2], [180, 30, 0, 1]])
   })
   it('counts days and finds Mondays, over the change of the clock too', () => {
-    expect(days('2026-03-28', 2)).toBe('2026-03-30')
-    expect(days('2026-01-01', -1)).toBe('2025-12-31')
+    expect(daysOn('2026-03-28', 2)).toBe('2026-03-30')
+    expect(daysOn('2026-01-01', -1)).toBe('2025-12-31')
     expect(['2026-03-09', '2026-03-15', '2026-03-11'].map(monday)).toEqual(['2026-03-09', '2026-03-09', '2026-03-09'])
   })
 })

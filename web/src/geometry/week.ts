@@ -1,5 +1,5 @@
 import type { CalendarLesson } from '../api/types'
-import { localDate } from '../api/client'
+import { daysOn } from './dates'
 
 export interface Placed { lesson: CalendarLesson; top: number; height: number; lane: number; lanes: number }
 
@@ -35,15 +35,8 @@ export function placed(lessons: CalendarLesson[], from: number): Placed[] {
   return boxes
 }
 
-/** So many days on (or back) from a day. */
-export function days(iso: string, by: number): string {
-  const day = new Date(`${iso}T12:00:00`)
-  day.setDate(day.getDate() + by)
-  return localDate(day)
-}
-
 /** The Monday of a day's week. */
 export function monday(iso: string): string {
   const day = new Date(`${iso}T12:00:00`)
-  return days(iso, -((day.getDay() + 6) % 7))
+  return daysOn(iso, -((day.getDay() + 6) % 7))
 }

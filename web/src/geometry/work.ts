@@ -1,5 +1,5 @@
-import { localDate } from '../api/client'
 import type { PractisedDay, Report, WorkItem } from '../api/types'
+import { daysOn } from './dates'
 
 /**
  * The work made anew after a choice changed, without losing what was written: an item that was edited keeps its words and
@@ -20,14 +20,7 @@ export function budgetWords(items: WorkItem[], budget: number): string {
 }
 
 /** The seven days a card is for, from the day it was issued: 2026-03-09 and on. */
-export function week(issued: string): string[] {
-  const start = new Date(`${issued}T12:00:00`)
-  return Array.from({ length: 7 }, (_, index) => {
-    const day = new Date(start)
-    day.setDate(start.getDate() + index)
-    return localDate(day)
-  })
-}
+export const week = (issued: string): string[] => Array.from({ length: 7 }, (_, index) => daysOn(issued, index))
 
 /** What the days look like with reports on top that are not sent yet. */
 export function withReports(days: PractisedDay[], reports: Report[]): PractisedDay[] {

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
+import { ask, localDate } from '../api/client'
 import type { CalendarLesson, CalendarWeek } from '../api/types'
+import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
-import { longDate, shortDate } from '../geometry/dates'
-import { days, hours, monday, placed } from '../geometry/week'
+import { daysOn, longDate, shortDate } from '../geometry/dates'
+import { hours, monday, placed } from '../geometry/week'
 import { usePupils } from '../stores/pupils'
 
 /** Lessons by week or day; cancel, move, make up, add; holidays; the file and the private address for other calendars. */
@@ -19,7 +20,7 @@ const { data: week, problem, load } = useLoad(() => ask<CalendarWeek>('GET', `/c
 watch([from, single], () => void load(), { immediate: true })
 void pupils.load().catch(() => undefined)
 
-const dates = computed(() => Array.from({ length: single.value ? 1 : 7 }, (_, index) => days(from.value, index)))
+const dates = computed(() => Array.from({ length: single.value ? 1 : 7 }, (_, index) => daysOn(from.value, index)))
 const span = computed(() => hours(week.value?.lessons ?? []))
 const of = (date: string) => (week.value?.lessons ?? []).filter((lesson) => lesson.date === date)
 const holiday = (date: string) => week.value?.holidays.find((one) => one.from <= date && date <= one.to)
@@ -31,10 +32,7 @@ const open = ref<CalendarLesson | null>(null)
 const form = reactive({ to: '', time: '', minutes: '', note: '', owed: true })
 const extra = reactive({ open: false, pupil: null as number | null, to: '', time: '', minutes: '30', note: '' })
 const rest = reactive({ open: false, from: '', to: '', name: '' })
-const said = ref('')
-const trouble = ref<Trouble | null>(null)
-const busy = ref(false)
-const errors = (field: string) => (trouble.value?.where.field === field ? [trouble.value.message, trouble.value.remedy].filter(Boolean).join(' ') : '')
+const { busy, said, trouble, act: does, errors } = useAct()
 const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim() || null)
 
 function pick(lesson: CalendarLesson): void {
@@ -42,21 +40,17 @@ function pick(lesson: CalendarLesson): void {
   trouble.value = null
   Object.assign(form, { to: lesson.date, time: lesson.time ?? '', minutes: String(lesson.minutes), note: lesson.note, owed: true })
 }
+/** Does something to the calendar and shows it; what then clashes is said as well. */
 async function act(work: () => Promise<unknown>, words: string): Promise<boolean> {
-  busy.value = true
-  trouble.value = null
-  try {
-    const found = await work() as { clashes?: string[] } | undefined
+  let clashes: string[] = []
+  const done = await does(async () => {
+    clashes = ((await work()) as { clashes?: string[] } | undefined)?.clashes ?? []
     await load()
-    said.value = [words, ...(found?.clashes ?? [])].join(' ')
-    open.value = null
-    return true
-  } catch (error) {
-    trouble.value = error as Trouble
-    return false
-  } finally {
-    busy.value = false
-  }
+  })
+  if (!done) return false
+  said.value = [words, ...clashes].join(' ')
+  open.value = null
+  return true
 }
 /** The day of the weekly lesson a change is about: for one that was moved, where it came from. */
 const about = (lesson: CalendarLesson) => (lesson.status === 'moved' ? lesson.was : lesson.date)
@@ -89,10 +83,10 @@ async function copy(): Promise<void> {
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></div>
     <template v-if="week">
       <header>
-        <h1>{{ single ? longDate(from) : `${shortDate(from)} to ${shortDate(days(from, 6))}` }}</h1>
+        <h1>{{ single ? longDate(from) : `${shortDate(from)} to ${shortDate(daysOn(from, 6))}` }}</h1>
         <span class="push">
-          <v-btn :aria-label="single ? 'The day before' : 'The week before'" @click="show(days(from, single ? -1 : -7))">←</v-btn><v-btn @click="show(single ? today : monday(today))">Today</v-btn><v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(days(from, single ? 1 : 7))">→</v-btn>
-          <v-btn @click="show(single ? monday(from) : from <= today && today <= days(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' : 'Day' }}</v-btn>
+          <v-btn :aria-label="single ? 'The day before' : 'The week before'" @click="show(daysOn(from, single ? -1 : -7))">←</v-btn><v-btn @click="show(single ? today : monday(today))">Today</v-btn><v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(daysOn(from, single ? 1 : 7))">→</v-btn>
+          <v-btn @click="show(single ? monday(from) : from <= today && today <= daysOn(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' : 'Day' }}</v-btn>
           <v-btn @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn><v-btn @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
         </span>
       </header>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import type { Fit } from '../api/types'
 import PdfLink from '../components/PdfLink.vue'
+import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { usePaper } from '../composables/usePaper'
-import { shortDate } from '../geometry/dates'
+import { fullDate, shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 /** Size, string length and tapes of a pupil's instrument, and the strip to print. */
@@ -19,8 +20,7 @@ const temperament = ref('equal')
 const { data: fit, problem, load } = useLoad(() => ask<Fit>('GET', `/pupils/${id.value}/fit?temperament=${temperament.value}`))
 const form = ref({ arm: '', string: '', size: '', note: '' })
 const chosen = ref<number[]>([])
-const busy = ref(false)
-const said = ref('')
+const { busy, said, trouble, act, errors } = useAct()
 
 watch([id, temperament], () => void load(), { immediate: true })
 watch(fit, (found, before) => {
@@ -33,29 +33,16 @@ watch(() => pupils.currentId, (other) => {
 })
 
 const TEMPERAMENTS = [{ value: 'equal', title: 'equal, as a piano' }, { value: 'pythagorean', title: 'Pythagorean, pure fifths' }, { value: 'just', title: 'just, pure thirds' }]
-const FIELDS: Record<string, string> = { arm: 'arm_cm', length: 'string_mm' }
-const errors = (field: string) => (problem.value && (problem.value.where.field === field || FIELDS[String(problem.value.where.field)] === field) ? [problem.value.message, problem.value.remedy].filter(Boolean).join('. ') : '')
-const shown = computed(() => problem.value && !['arm_cm', 'string_mm', 'size', 'note', 'arm', 'length'].includes(String(problem.value.where.field)))
+/** Mistakes that stand at their field: the core calls the arm and the string by their own names. */
+const FIELDS = ['arm_cm', 'arm', 'string_mm', 'length', 'size', 'note']
+const shown = computed(() => problem.value ?? (trouble.value && !FIELDS.includes(String(trouble.value.where.field)) ? trouble.value : null))
 const on = (semitones: number) => fit.value?.tapes.find((tape) => tape.semitones === semitones && !tape.taken_off)
 const query = computed(() => `tapes=${[...chosen.value].sort((a, b) => a - b).join(',')}&temperament=${temperament.value}`)
 const known = computed(() => fit.value?.places.some((place) => place.mm !== null))
 /** A number if it reads as one, else as it was typed, for the server to say what is wrong. */
 const number = (text: string) => (text.trim() === '' ? null : Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : text)
 
-async function send(work: () => Promise<Fit>, words: string): Promise<boolean> {
-  busy.value = true
-  problem.value = null
-  try {
-    fit.value = await work()
-    said.value = words
-    return true
-  } catch (error) {
-    problem.value = error as Trouble
-    return false
-  } finally {
-    busy.value = false
-  }
-}
+const send = (work: () => Promise<Fit>, words: string) => act(async () => (fit.value = await work()), words)
 async function measure(): Promise<void> {
   const done = await send(() => ask<Fit>('POST', `/pupils/${id.value}/fits?temperament=${temperament.value}`, { arm_cm: number(form.value.arm), string_mm: number(form.value.string), size: form.value.size, note: form.value.note }), 'Written down.')
   if (done) form.value = { arm: '', string: '', size: '', note: '' }
@@ -66,7 +53,7 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
 
 <template>
   <div class="page">
-    <div v-if="problem && shown" class="problem" role="alert">{{ problem.text }} <v-btn v-if="!fit" @click="load">Try again</v-btn></div>
+    <div v-if="shown" class="problem" role="alert">{{ shown.text }} <v-btn v-if="!fit" @click="load">Try again</v-btn></div>
     <template v-if="fit">
       <header><h1>Fit and tapes</h1><span class="quiet"><router-link :to="`/pupils/${id}`">{{ fit.pupil.name }}</router-link>, {{ fit.pupil.instrument }} {{ fit.pupil.size }}</span></header>
       <p v-if="fit.due" class="fawn">{{ fit.due }}</p>
@@ -75,8 +62,8 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
           <h2>Measure</h2>
           <p class="small quiet">Arm: straight out, from the neck to the middle of the palm. String: from the nut to the bridge.</p>
           <form class="grid" @submit.prevent="measure">
-            <v-text-field v-model="form.arm" label="Arm, in cm" inputmode="decimal" :error-messages="errors('arm_cm')" />
-            <v-text-field v-model="form.string" label="String, in mm" inputmode="decimal" :error-messages="errors('string_mm')" />
+            <v-text-field v-model="form.arm" label="Arm, in cm" inputmode="decimal" :error-messages="errors('arm_cm', 'arm')" />
+            <v-text-field v-model="form.string" label="String, in mm" inputmode="decimal" :error-messages="errors('string_mm', 'length')" />
             <v-text-field v-model="form.size" label="Size, such as 1/2" maxlength="12" :error-messages="errors('size')" />
             <v-text-field v-model="form.note" label="Note" maxlength="300" :error-messages="errors('note')" />
             <v-btn type="submit" variant="flat" color="primary" :loading="busy">Write it down</v-btn>
@@ -87,7 +74,7 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
           <p v-if="!fit.fits.length" class="quiet">Nothing yet.</p>
           <table v-else class="small">
             <thead><tr><th>when</th><th>arm</th><th>string</th><th>size</th><th>note</th></tr></thead>
-            <tbody><tr v-for="one in fit.fits" :key="one.id"><td>{{ shortDate(one.measured_on) }} {{ one.measured_on.slice(0, 4) }}</td><td>{{ one.arm_cm ? `${one.arm_cm} cm` : '' }}</td><td>{{ one.string_mm ? `${one.string_mm} mm` : '' }}</td><td>{{ one.size }}</td><td>{{ one.note }}</td></tr></tbody>
+            <tbody><tr v-for="one in fit.fits" :key="one.id"><td>{{ fullDate(one.measured_on) }}</td><td>{{ one.arm_cm ? `${one.arm_cm} cm` : '' }}</td><td>{{ one.string_mm ? `${one.string_mm} mm` : '' }}</td><td>{{ one.size }}</td><td>{{ one.note }}</td></tr></tbody>
           </table>
         </section>
         <section>

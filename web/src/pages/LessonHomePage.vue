@@ -6,7 +6,7 @@ import type { Card, CardBody, ChartView, HomeDraft, Lesson, Work, WorkItem } fro
 import CardPaper from '../components/CardPaper.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useLoad } from '../composables/useLoad'
-import { longDate } from '../geometry/dates'
+import { longDate, shortDate } from '../geometry/dates'
 import { markOf } from '../geometry/lesson'
 
 /** After the lesson: what happened, and the work for home drafted from it, to change and to issue. */
@@ -50,7 +50,7 @@ watch(chart, async (chosen) => {
 }, { immediate: true })
 void load()
 
-const title = computed(() => draft.value?.charts.find((one) => one.id === chart.value)?.title ?? `Practice after ${longDate(localDate()).split(' ').slice(1, 3).join(' ')}`)
+const title = computed(() => draft.value?.charts.find((one) => one.id === chart.value)?.title ?? `Practice after ${shortDate(localDate())}`)
 const card = computed(() => lesson.value && draft.value && (!chart.value || shown.value)
   ? {
       number: 0, title: title.value, issued_on: localDate(),

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
+import { ask, Trouble } from '../api/client'
 import type { Lesson, Plan, PlanItem, Pupil } from '../api/types'
 import { useLoad } from '../composables/useLoad'
-import { longDate, shortDate } from '../geometry/dates'
+import { daysOn, longDate, shortDate } from '../geometry/dates'
 import { dropped, loosened, moved, noWishes, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
 import { usePupils } from '../stores/pupils'
 
@@ -94,11 +94,7 @@ async function begin(): Promise<void> {
     problem.value = error as Trouble
   }
 }
-const off = (days: number) => {
-  const date = new Date(`${plan.value!.date}T12:00:00`)
-  date.setDate(date.getDate() + days)
-  return localDate(date)
-}
+const off = (days: number) => daysOn(plan.value!.date, days)
 </script>
 
 <template>

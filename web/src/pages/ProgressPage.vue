@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate } from '../api/client'
 import type { ProgressOf } from '../api/types'
 import { useLoad } from '../composables/useLoad'
-import { shortDate } from '../geometry/dates'
+import { daysOn, shortDate } from '../geometry/dates'
 import { tickDate } from '../geometry/plots'
 import { usePupils } from '../stores/pupils'
 
@@ -22,11 +22,7 @@ watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
 watch(() => pupils.currentId, (id) => {
   if (id && found.value && id !== found.value.pupil.id) void router.push(`/pupils/${id}/progress`)
 })
-const from = computed(() => {
-  const day = new Date()
-  day.setDate(day.getDate() - 7 * weeks.value)
-  return localDate(day)
-})
+const from = computed(() => daysOn(localDate(), -7 * weeks.value))
 const told = computed(() => found.value?.practice.some((week) => week.reported))
 const AREAS = [{ state: 'secure', tone: 'moss' }, { state: 'steady', tone: 'moss-light' }, { state: 'rusty', tone: 'fawn' }, { state: 'started', tone: 'outline' }] as const
 </script>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import type { SkillBook, SkillRow } from '../api/types'
+import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { plain } from '../geometry/words'
 
@@ -12,11 +13,8 @@ const search = ref('')
 const open = ref<string | null>(null)
 const form = reactive({ name: '', task: '', checks: '', faults: '', caution: '', after: '', area: 'sound', stage: '', needs: [] as string[], instruments: [] as string[], days: '7' })
 const adding = ref(false)
-const busy = ref(false)
-const said = ref('')
-const trouble = ref<Trouble | null>(null)
+const { busy, said, trouble, act: does, errors } = useAct()
 const AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 'scale', 'tune', 'bow craft', 'position']
-const errors = (field: string) => (trouble.value?.where.field === field ? [trouble.value.message, trouble.value.remedy].filter(Boolean).join(' ') : '')
 
 const stages = computed(() => {
   const words = plain(search.value)
@@ -39,23 +37,12 @@ function toggle(skill: SkillRow): void {
 const lines = (text: string) => text.split('\n').map((line) => line.trim()).filter(Boolean)
 const faults = () => lines(form.faults).map((line) => ({ fault: line.split(':')[0]!.trim(), remedy: line.split(':').slice(1).join(':').trim() }))
 
-async function act(work: () => Promise<SkillBook>, words: string): Promise<boolean> {
-  busy.value = true
-  trouble.value = null
-  try {
-    book.value = await work()
-    said.value = words
-    const now = book.value.skills.find((skill) => skill.id === open.value)
-    if (now) fill(now)
-    else open.value = null
-    return true
-  } catch (error) {
-    trouble.value = error as Trouble
-    return false
-  } finally {
-    busy.value = false
-  }
-}
+const act = (work: () => Promise<SkillBook>, words: string) => does(async () => {
+  book.value = await work()
+  const now = book.value.skills.find((skill) => skill.id === open.value)
+  if (now) fill(now)
+  else open.value = null
+}, words)
 const put = (skill: SkillRow, body: object, words: string) => act(() => ask<SkillBook>('PUT', `/skills/${skill.id}`, { ...body, lock_version: skill.lock_version }), words)
 const save = (skill: SkillRow) => put(skill, { name: form.name, task: form.task, checks: lines(form.checks), faults: faults(), caution: form.caution }, 'Saved.')
 const restore = (skill: SkillRow) => act(() => ask<SkillBook>('DELETE', `/skills/${skill.id}`), skill.own ? 'Taken away. Its marks are kept.' : 'As it ships.')
@@ -98,7 +85,7 @@ const take = (id: string, text: string) => {
         <v-autocomplete v-model="form.after" :items="[{ value: '', title: 'the very beginning' }, ...book.skills.map((skill) => ({ value: skill.id, title: skill.name }))]" label="Stands after" :error-messages="errors('after')" />
         <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
         <v-textarea v-model="form.checks" label="Checks, a line each" rows="3" :error-messages="errors('checks')" />
-        <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="3" :error-messages="errors('fault') || errors('remedy') || errors('faults')" />
+        <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="3" :error-messages="errors('fault', 'remedy', 'faults')" />
         <v-text-field v-model="form.caution" label="Caution (optional)" maxlength="300" /><v-text-field v-model="form.days" label="Days before the next thing" inputmode="numeric" :error-messages="errors('days')" />
         <p class="all"><v-btn type="submit" variant="flat" color="primary" :loading="busy">Add it</v-btn><v-btn @click="adding = false">Leave it</v-btn></p>
       </form>
@@ -113,7 +100,7 @@ const take = (id: string, text: string) => {
               <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="errors('name')" /><v-text-field v-model="form.caution" label="Caution" maxlength="300" :error-messages="errors('caution')" />
               <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
               <v-textarea v-model="form.checks" label="Checks, a line each" rows="4" :error-messages="errors('checks')" />
-              <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="4" :error-messages="errors('fault') || errors('remedy') || errors('faults')" />
+              <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="4" :error-messages="errors('fault', 'remedy', 'faults')" />
               <v-autocomplete v-model="form.after" :items="[{ value: '', title: 'where it is' }, ...book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))]" label="Move it behind" @update:model-value="form.after && put(skill, { after: form.after }, 'Moved.')" />
               <p v-if="trouble && trouble.code === 'stale'" class="problem all" role="alert">{{ trouble.text }} <v-btn @click="load">Show it</v-btn></p>
               <p class="all"><v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn><v-btn :disabled="busy" @click="put(skill, { hidden: !skill.hidden }, skill.hidden ? 'Shown again.' : 'Hidden.')">{{ skill.hidden ? 'Show it again' : 'Hide it' }}</v-btn><v-btn v-if="skill.own || skill.reworded.length || skill.moved || skill.hidden" :disabled="busy" @click="restore(skill)">{{ skill.own ? 'Take it away' : 'As it ships' }}</v-btn></p>
