@@ -49,7 +49,8 @@ module FawnmossServer
     # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with. states: States.
     def tunes(pupil, states)
       marked = digest(pupil).tunes
-      cards(pupil).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { done?(marked[_1[:tune_id].to_s]) }.first(TUNES).map do |card|
+      still = cards(pupil).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { |card| by_itself?(marked[card[:tune_id].to_s]) }
+      still.first(TUNES).map do |card|
         Fawnmoss::Path::Plan::Work.new(tune: card[:tune_id], title: card[:title], key: card[:key_name], spots: card[:spots], since: card[:issued_on],
                                        unmet: card[:demands].reject { states.had?(_1) }, last: marked[card[:tune_id].to_s]&.first)
       end
@@ -57,8 +58,7 @@ module FawnmossServer
 
     private
 
-    # The last mark was a 3 and not the first one.
-    def done?(marked) = marked && marked[0] == 3 && marked[2] > 1
+    def by_itself?(marked) = marked && Fawnmoss::Path::Plan::Work.done?(marked[0], marked[2])
 
     def digest(pupil)
       @digests ||= Models::PupilDigest.where(pupil_id: @ids).as_hash(:pupil_id)

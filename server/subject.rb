@@ -45,10 +45,8 @@ module FawnmossServer
     # Fawnmoss::Path::States; without a pupil nothing is known.
     def states = @states ||= Fawnmoss::Path::States.new(evidence, today: @today, rules:, holds:, map:)
 
-    # What wants the teacher's eye: Fawnmoss::Path::Attention::Look list.
-    def looks(last_seen:, measured_on:)
-      Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:).list(last_seen:, birth_year: pupil.birth_year, measured_on:)
-    end
+    # What wants the teacher's eye.
+    def attention = Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:)
 
     # What the engine is asked for: the chart's own choices, otherwise what the pupil can do.
     # options: hash as in the charts table; pins: list of Fawnmoss::Chart::Pin.

@@ -10,7 +10,8 @@ RSpec.describe 'after the lesson' do
 
   describe 'the work for home' do
     def outcome(kind, skill: nil, tune: nil, value: nil, reached: true)
-      item = Fawnmoss::Path::Plan::Item.new(id: "#{kind} #{skill || tune}", kind:, title: skill ? map[skill].name : 'Play Brook Song', minutes: 4, reasons: [], skill:, tune:, words: 'Bars 3 and 4: crossing', checks: [])
+      item = Fawnmoss::Path::Plan::Item.new(id: "#{kind} #{skill || tune}", kind:, title: skill ? map[skill].name : 'Play Brook Song', minutes: 4, reasons: [],
+                                                   skill:, tune:, tune_title: tune && 'Brook Song', words: 'Bars 3 and 4: crossing', checks: [])
       Fawnmoss::Path::HomeDraft::Outcome.new(item:, value:, reached:)
     end
 

@@ -38,7 +38,7 @@ module FawnmossServer
         first = pupil.lesson_from || @today
         first += (pupil.lesson_day - first.cwday) % 7
         file.event do |event|
-          about(event, pupil.id, pupil.name, first, pupil.lesson_time, pupil.lesson_minutes)
+          about(event, pupil.name, first, pupil.lesson_time, pupil.lesson_minutes)
           event.uid = "pupil-#{pupil.id}-#{first.iso8601}@fawnmoss"
           event.rrule = 'FREQ=WEEKLY'
           event.exdate = without(pupil, first).map { |date| zoned(date, pupil.lesson_time) }
@@ -50,18 +50,17 @@ module FawnmossServer
 
       def single(file, lesson)
         file.event do |event|
-          about(event, lesson.pupil, lesson.name, lesson.date, lesson.time, lesson.minutes)
+          about(event, lesson.name, lesson.date, lesson.time, lesson.minutes)
           event.uid = "change-#{lesson.change}@fawnmoss"
           event.description = lesson.was ? "Moved from #{lesson.was.strftime('%-d %B')}. #{lesson.note}".strip : lesson.note
         end
       end
 
-      def about(event, pupil_id, name, date, time, minutes)
+      def about(event, name, date, time, minutes)
         event.dtstart = zoned(date, time)
         event.dtend = zoned(date, time, minutes)
         event.dtstamp = Icalendar::Values::DateTime.new(Time.utc(@today.year, @today.month, @today.day), 'tzid' => 'UTC')
         event.summary = "#{name} (#{@studio.name})"
-        event.categories = "pupil-#{pupil_id}"
         event.ip_class = 'PRIVATE'
       end
 

@@ -19,13 +19,20 @@ module FawnmossServer
       def self.change(studio, pupil_id, fields, today)
         pupil = studio.pupil(pupil_id)
         columns = Inputs::ChangeInput.read(fields, today)
-        Inputs::ChangeInput.weekly(fields, studio, pupil, columns[:on_date]) if columns[:on_date]
+        weekly(fields, studio, pupil, columns[:on_date]) if columns[:on_date]
         FawnmossServer.db.transaction do
           Models::LessonChange.where(pupil_id: pupil.id, on_date: columns[:on_date]).delete if columns[:on_date]
           Models::LessonChange.create(studio_id: studio.id, pupil_id: pupil.id, **columns)
         end
         studio.renew_calendar
         { clashes: columns[:to_date] ? clashes(studio.calendar.between(columns[:to_date], columns[:to_date])) : [] }
+      end
+
+      # Refuses a day on which the pupil has no weekly lesson.
+      def self.weekly(fields, studio, pupil, date)
+        return if studio.calendar.between(date, date).any? { _1.pupil == pupil.id && _1.was.nil? && _1.status != 'extra' }
+
+        fields.refuse('on', "#{pupil.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
       end
 
       def self.take_back(studio, id) = studio.lesson_change(id).delete
@@ -66,7 +73,7 @@ module FawnmossServer
 
       def self.feed(studio) = studio.feed_nonce && "/feed/#{Signed.token('calendar', studio.feed_nonce)}/lessons.ics"
       def self.holiday(row) = { id: row.id, from: row.from_date.iso8601, to: row.to_date.iso8601, name: row.name }
-      private_class_method :shown, :owed, :holiday
+      private_class_method :weekly, :shown, :owed, :holiday
     end
   end
 end

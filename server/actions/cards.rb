@@ -39,7 +39,7 @@ module FawnmossServer
         chosen = body[:items].select { _1[:kind] == 'spot' }.map { _1[:title] }
         return chosen if chosen.any? || body[:chart].nil?
 
-        body[:chart][:spots].first(2).map { |spot| "Bars #{spot[:bars].minmax.uniq.join(' to ')}: #{spot[:name]}".sub(/\ABars (\d+):/, 'Bar \\1:') }
+        body[:chart][:spots].first(2).map { Fawnmoss::Practice::HomeWork.spot_title(_1[:bars], _1[:name]) }
       end
       private_class_method :spots
 

@@ -94,7 +94,7 @@ module FawnmossServer
       end
 
       def self.due(pupil, subject)
-        subject.looks(last_seen: subject.today, measured_on: pupil.fits.last&.measured_on).find { _1.kind == 'fit' }&.words
+        subject.attention.fit(pupil.birth_year, pupil.fits.last&.measured_on)&.words
       end
       private_class_method :measured, :wanted, :label, :places, :proposals, :size, :due
     end

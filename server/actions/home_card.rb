@@ -51,7 +51,7 @@ module FawnmossServer
       def self.tempi(lesson) = lesson.marks.select { _1.skill && _1.tempo }.to_h { [_1.skill, _1.tempo] }
 
       def self.charts(lesson)
-        (lesson.items || []).filter_map { _1['chart_id'] && { id: _1['chart_id'], title: _1['title'].sub(/\A(Play|Spots of) /, '') } }.uniq { _1[:id] }
+        (lesson.items || []).filter_map { _1['chart_id'] && { id: _1['chart_id'], title: _1['tune_title'] } }.uniq { _1[:id] }
       end
 
       # A card without a tune.

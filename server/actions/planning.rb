@@ -11,7 +11,9 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || next_lesson(pupil, today)
         lesson = pupil.lessons_dataset.first(held_on: date)
-        answer(pupil, date, lesson, Inputs::PlanInput.minutes(fields), fields.integer('ahead', 0..AHEAD, default: 0))
+        minutes = Inputs::PlanInput.minutes(fields) || lesson&.minutes || pupil.lesson_minutes
+        days = (0..fields.integer('ahead', 0..AHEAD, default: 0)).map { date + (7 * _1) }
+        answer(pupil, days, lesson, Fawnmoss::Path::Plan.ahead(situation(pupil, date, minutes, lesson&.wishes), days))
       end
 
       # Keeps the minutes and what the teacher changed. Raises Stale when somebody saved since lock_version was read.
@@ -20,11 +22,11 @@ module FawnmossServer
         date = Inputs::PlanInput.date(fields, today) || fields.refuse('date', 'The day is missing.', nil)
         wishes = Inputs::PlanInput.wishes(fields.object('wishes') || Inputs::Fields.new({}))
         minutes = Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes
-        plan(situation(pupil, date, minutes, wishes)) # refuses what cannot be before anything is kept
+        plan = plan(situation(pupil, date, minutes, wishes)) # refuses what cannot be before anything is kept
         lesson = kept(pupil, date, minutes)
         fields.refuse('date', 'This lesson has begun; its plan stands.', 'Change it in the lesson.') unless lesson.status == 'planned'
         lesson.save_if(fields.integer('lock_version', 0..1_000_000, default: 0), minutes:, wishes: JSON.generate(wishes)) or raise Stale, shown(lesson)
-        answer(pupil, date, lesson, nil, 0)
+        answer(pupil, [date], lesson, [plan])
       end
 
       # The lesson's row, made when it is not there.
@@ -39,19 +41,17 @@ module FawnmossServer
       def self.situation(pupil, date, minutes, wishes, roll: Roll.new(pupil.studio, [pupil]))
         subject = Subject.pupil(pupil, date, roll:)
         Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, marks: subject.evidence, rules: subject.rules, holds: subject.holds,
-                                                           promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states), age: pupil.age(date),
+                                                           promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states),
                                                            wishes: Inputs::PlanInput.to_value(wishes))
       end
 
       def self.plan(situation) = Fawnmoss::Path::Plan.for(situation)
 
-      def self.answer(pupil, date, lesson, minutes, ahead)
-        minutes ||= lesson&.minutes || pupil.lesson_minutes
-        situation = situation(pupil, date, minutes, lesson&.wishes)
-        plans = Fawnmoss::Path::Plan.ahead(situation, (0..ahead).map { date + (7 * _1) })
-        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: date.iso8601, lesson: lesson && shown(lesson),
+      # days: of the lesson and those after it; plans: one for each.
+      def self.answer(pupil, days, lesson, plans)
+        { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: days.first.iso8601, lesson: lesson && shown(lesson),
           **(held(lesson) || short(plans.first)),
-          ahead: plans.drop(1).each_with_index.map { |plan, at| { date: (date + (7 * (at + 1))).iso8601, **short(plan).slice(:items, :spare) } } }
+          ahead: days.zip(plans).drop(1).map { |day, plan| { date: day.iso8601, **short(plan).slice(:items, :spare) } } }
       end
 
       def self.shown(lesson) = { id: lesson.id, status: lesson.status, minutes: lesson.minutes, wishes: lesson.wishes, lock_version: lesson.lock_version }
@@ -65,12 +65,11 @@ module FawnmossServer
       end
 
       def self.short(plan)
-        { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map { item(_1) },
+        { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map(&:to_h),
           left_out: plan.left_out.first(8).map { |title, reason, id| { id:, title:, reason: } }, dropped: plan.dropped.map { |title, id| { id:, title: } } }
       end
 
-      def self.item(item) = item.to_h
-      private_class_method :shown, :held, :short
+      private_class_method :answer, :shown, :held, :short
     end
   end
 end

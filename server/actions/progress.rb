@@ -91,8 +91,7 @@ module FawnmossServer
       end
 
       def self.stuck(subject)
-        attention = Fawnmoss::Path::Attention.new(subject.map, subject.states, today: subject.today, rules: subject.rules)
-        attention.stuck_skills.map { |skill, since| { name: skill.name, since: since.iso8601 } }
+        subject.attention.stuck_skills.map { |skill, since| { name: skill.name, since: since.iso8601 } }
       end
 
       # { pupil id => minutes told in the last four weeks }, one query for the whole studio.

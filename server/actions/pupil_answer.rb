@@ -56,7 +56,7 @@ module FawnmossServer
       end
 
       def self.looks(subject, last_seen, measured_on)
-        subject.looks(last_seen:, measured_on:).map { { kind: _1.kind, words: _1.words, skill: _1.skill } }
+        subject.attention.list(last_seen:, measured_on:, birth_year: subject.pupil.birth_year).map { { kind: _1.kind, words: _1.words, skill: _1.skill } }
       end
 
       def self.in_work(card) = card && { card_id: card[:id], title: card[:title], issued_on: card[:issued_on].iso8601 }

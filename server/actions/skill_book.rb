@@ -86,7 +86,7 @@ module FawnmossServer
       def self.row(skill, change, shipped)
         { **skill.to_h.slice(:id, :name, :stage, :area, :instruments, :school, :needs, :task, :checks, :faults, :days, :caution, :tempo, :own),
           hidden: change&.hidden || false, moved: !change&.after_skill.nil?, reworded: change ? change.texts.keys : [], lock_version: change&.lock_version || 0,
-          shipped: shipped.find { _1.id == skill.id }&.then { _1.to_h.slice(:name, :task, :checks, :faults, :caution) } }
+          shipped: shipped.find { _1.id == skill.id }&.then { _1.to_h.slice(*Fawnmoss::Path::Skill::TEXTS) } }
       end
 
       def self.words(text)

@@ -21,12 +21,12 @@ module FawnmossServer
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
 
       # path: of the page, such as '/cards/3'; port: where this server listens on loopback; cookie: the request's own, so that the
-      # page shows what the teacher may see; paper: of PAPERS. Returns the bytes. Raises Away.
-      def self.of(path, port:, cookie:, paper:)
+      # page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away.
+      def self.of(path, port:, cookie:, paper:, query: {})
         raise Away, 'Too many PDFs are being made just now.' unless SEATS.try_acquire(1, WAIT)
 
         begin
-          new(port, cookie).print("#{path}#{path.include?('?') ? '&' : '?'}paper=#{paper}")
+          new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}")
         ensure
           SEATS.release
         end

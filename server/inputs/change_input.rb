@@ -14,14 +14,6 @@ module FawnmossServer
           owed: kind == 'cancelled' && fields.flag('owed') == true }
       end
 
-      # Refuses a day on which the pupil has no weekly lesson.
-      def self.weekly(fields, studio, pupil, date)
-        found = studio.calendar.between(date, date).find { _1.pupil == pupil.id && _1.was.nil? && _1.status != 'extra' }
-        return found if found
-
-        fields.refuse('on', "#{pupil.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
-      end
-
       def self.day(fields, name, range, wanted)
         return unless wanted
 

@@ -25,8 +25,7 @@ module FawnmossServer
       def self.file(app, ending, format, type)
         app.get("/api/charts/:id/chart.#{ending}") do
           chart = studio.chart(params['id'])
-          headers 'content-type' => type, 'content-disposition' => "attachment; filename=\"chart-#{chart.id}.#{ending}\""
-          Actions::Charts.export(chart, today, format)
+          file(type, "chart-#{chart.id}.#{ending}") { Actions::Charts.export(chart, today, format) }
         end
       end
       private_class_method :file

@@ -33,13 +33,11 @@ module FawnmossServer
         given || Date.today
       end
 
-      # A PDF of one of our pages as this teacher sees it. path: of the page; name: of the file.
-      def pdf(path, name)
+      # A PDF of one of our pages as this teacher sees it. path: of the page; name: of the file; query: what else the page is told.
+      def pdf(path, name, query = {})
         studio
         paper = Inputs::Fields.new({ 'paper' => params['paper'] }.compact).choice('paper', Boot::Pdf::PAPERS, default: 'A4')
-        bytes = Boot::Pdf.of(path, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:)
-        headers 'content-type' => 'application/pdf', 'content-disposition' => "attachment; filename=\"#{name}.pdf\""
-        bytes
+        file('application/pdf', "#{name}.pdf") { Boot::Pdf.of(path, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:, query:) }
       end
 
       # A file to save. The block makes its contents once it is clear that they may be had.

@@ -27,14 +27,8 @@ module FawnmossServer
         app.get('/api/pupils/:id/everything.json') do
           file('application/json', "everything-#{params['id'].to_i}.json") { JSON.pretty_generate(Actions::Care.export(studio.pupil(params['id']))) }
         end
-        app.get('/api/pupils/:id/strip.pdf') do
-          query = params.slice('tapes', 'temperament', 'length').map { |name, value| "#{name}=#{Rack::Utils.escape(value)}" }.join('&')
-          pdf("/pupils/#{studio.pupil(params['id']).id}/strip?#{query}", 'strip')
-        end
-        app.get('/api/pupils/:id/report.pdf') do
-          query = params.slice('from', 'to').map { |name, value| "#{name}=#{Rack::Utils.escape(value)}" }.join('&')
-          pdf("/pupils/#{studio.pupil(params['id']).id}/report?#{query}", 'report')
-        end
+        app.get('/api/pupils/:id/strip.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/strip", 'strip', params.slice('tapes', 'temperament', 'length')) }
+        app.get('/api/pupils/:id/report.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/report", 'report', params.slice('from', 'to')) }
       end
       private_class_method :files
     end

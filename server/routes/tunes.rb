@@ -33,9 +33,7 @@ module FawnmossServer
 
       def self.archive(app)
         app.get('/api/tunes.zip') do
-          bytes = Actions::TuneArchive.pack(studio)
-          headers 'content-type' => 'application/zip', 'content-disposition' => "attachment; filename=\"tunes-#{today.iso8601}.zip\""
-          bytes
+          file('application/zip', "tunes-#{today.iso8601}.zip") { Actions::TuneArchive.pack(studio) }
         end
 
         app.post('/api/archive') { json({ results: Actions::TuneArchive.unpack(studio, fields) }, 201) }

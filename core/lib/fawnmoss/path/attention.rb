@@ -36,6 +36,14 @@ module Fawnmoss
         end
       end
 
+      # A child whose last measuring is half a year ago; nil when nothing is due.
+      def fit(birth_year, measured_on)
+        return if birth_year.nil? || measured_on.nil? || @today.year - birth_year >= GROWN || (@today - measured_on).to_i < RECHECK
+
+        words = "Size and string length were last measured on #{day(measured_on)} #{measured_on.year}: time to look again."
+        Look.new(kind: 'fit', words:, since: measured_on)
+      end
+
       private
 
       def pain
@@ -70,13 +78,6 @@ module Fawnmoss
         return [] if names.empty?
 
         [Look.new(kind: 'rusty', words: "Rusty: #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}.")]
-      end
-
-      def fit(birth_year, measured_on)
-        return if birth_year.nil? || measured_on.nil? || @today.year - birth_year >= GROWN || (@today - measured_on).to_i < RECHECK
-
-        words = "Size and string length were last measured on #{day(measured_on)} #{measured_on.year}: time to look again."
-        Look.new(kind: 'fit', words:, since: measured_on)
       end
 
       def day(date) = date.strftime('%-d %B')

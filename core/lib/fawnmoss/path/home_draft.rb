@@ -83,8 +83,8 @@ module Fawnmoss
         by_tune = @outcomes.select { _1.item.tune }.group_by { _1.item.tune }
         by_tune.values.each_with_index.map do |list, at|
           spots = list.find { _1.item.kind == 'spots' }
-          title = list.last.item.title.sub(/\A(Play|Spots of) /, '')
-          entry('run', title, [spots && "First the spots: #{spots.item.words}.", 'Then once through as music, without stopping.'], WEIGHTS['tune'], 100 + at)
+          lines = [spots && "First the spots: #{spots.item.words}.", 'Then once through as music, without stopping.']
+          entry('run', list.last.item.tune_title, lines, WEIGHTS['tune'], 100 + at)
         end
       end
     end

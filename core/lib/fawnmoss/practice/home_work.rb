@@ -30,6 +30,16 @@ remedy: 'Choose forward or backward.')
         new(chart, minutes).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
       end
 
+      # bars: printed numbers; name: of the spot, '' when it has none.
+      #   HomeWork.spot_title([3, 4], 'crossing') # => "Bars 3 and 4: crossing"
+      def self.spot_title(bars, name) = "#{bars(bars)}: #{name.empty? ? 'work it out' : name}"
+
+      def self.bars(list)
+        return list.first.zero? ? 'Pick-up' : "Bar #{list.first}" if list.size == 1
+
+        "Bars #{list.first} #{list.size == 2 ? 'and' : 'to'} #{list.last}"
+      end
+
       def initialize(chart, minutes)
         @chart = chart
         @minutes = minutes
@@ -61,16 +71,10 @@ remedy: 'Choose forward or backward.')
       def chosen(spots) = @chart.spots.select { spots.include?(_1.bars) }
 
       def spot(spot)
-        item('spot', "#{bars(spot.bars)}: #{spot.name.empty? ? 'work it out' : spot.name}", [spot.words, *again(spot)], bars: spot.bars)
+        item('spot', HomeWork.spot_title(spot.bars, spot.name), [spot.words, *again(spot)], bars: spot.bars)
       end
 
-      def again(spot) = spot.again.empty? ? [] : ["The same in #{spot.again.map { bars(_1) }.join(' and ')}."]
-
-      def bars(list)
-        return list.first.zero? ? 'Pick-up' : "Bar #{list.first}" if list.size == 1
-
-        "Bars #{list.first} #{list.size == 2 ? 'and' : 'to'} #{list.last}"
-      end
+      def again(spot) = spot.again.empty? ? [] : ["The same in #{spot.again.map { HomeWork.bars(_1) }.join(' and ')}."]
 
       def chain_item(chain, by)
         backward = CHAINS.fetch(chain)

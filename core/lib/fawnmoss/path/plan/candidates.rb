@@ -76,14 +76,16 @@ module Fawnmoss
         def spots(tune, points, reasons)
           asks = tune.unmet.filter_map { @map[_1]&.name }
           asks = asks.any? ? ["still asks for: #{asks.first(3).join(', ')}"] : []
-          candidate("spots #{tune.tune}", 'spots', "Spots of #{tune.title}", [4, 6, 10], points: POINTS[:spots] + points, tune: tune.tune,
+          candidate("spots #{tune.tune}", 'spots', "Spots of #{tune.title}", [4, 6, 10], points: POINTS[:spots] + points, **about(tune),
                     reasons: reasons + asks, words: tune.spots.join('; '))
         end
 
         def play(tune, points, reasons)
-          candidate("tune #{tune.tune}", 'tune', "Play #{tune.title}", [2, 4, 6], points: POINTS[:tune] + points, tune: tune.tune, reasons:,
+          candidate("tune #{tune.tune}", 'tune', "Play #{tune.title}", [2, 4, 6], points: POINTS[:tune] + points, **about(tune), reasons:,
                     words: 'Through without a stop, or together; then one thing that was good and one to do again.')
         end
+
+        def about(tune) = { tune: tune.tune, tune_title: tune.title }
 
         # What could be begun, the best first; added and promised ones too when they are open.
         def proposals

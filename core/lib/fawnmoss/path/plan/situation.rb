@@ -4,24 +4,24 @@ module Fawnmoss
   module Path
     module Plan
       # Everything a plan is made from. map: SkillMap; marks: Path::Mark list; today: Date; minutes: of the lesson; rules: Rules; holds:
-      # Hold list; promises: Promise list; tunes: Work list, the one in hand first; age: years or nil; wishes: Wishes.
-      Situation = Value.of(:map, :marks, :today, :minutes, :rules, :holds, :promises, :tunes, :age, :wishes) do
+      # Hold list; promises: Promise list; tunes: Work list, the one in hand first; wishes: Wishes.
+      Situation = Value.of(:map, :marks, :today, :minutes, :rules, :holds, :promises, :tunes, :wishes) do
+        attr_reader :states
+
         # A pupil with nothing known but the path.
-        def self.build(map, today:, minutes:, marks: [], rules: Rules::DEFAULTS, holds: [], promises: [], tunes: [], age: nil, wishes: Wishes::NONE)
-          new(map:, marks:, today:, minutes:, rules:, holds:, promises:, tunes:, age:, wishes:)
+        def self.build(map, today:, minutes:, marks: [], rules: Rules::DEFAULTS, holds: [], promises: [], tunes: [], wishes: Wishes::NONE)
+          new(map:, marks:, today:, minutes:, rules:, holds:, promises:, tunes:, wishes:)
         end
 
         def derive = @states = States.new(marks, today:, rules:, holds:, map:)
-        def states = @states
 
-        # The same pupil after a lesson that went well: skills looked at are marked 2, new ones 1, and promises are kept.
-        def after(lesson)
-          return self unless lesson
-
+        # The same pupil at another day's lesson, after one that went well: skills looked at are marked 2, new ones 1, promises are kept, and
+        # nothing is wished yet.
+        def after(lesson, on:)
           new_marks = lesson.items.select(&:skill).map do |item|
             Mark.new(skill: item.skill, value: item.kind == 'new' ? 1 : rules.good, on: today, note: nil, checks: [], source: 'lesson')
           end
-          copy(marks: marks + new_marks, promises: [])
+          copy(marks: marks + new_marks, today: on, promises: [], wishes: Wishes::NONE)
         end
       end
     end
