@@ -99,6 +99,17 @@ RSpec.describe Fawnmoss::Path::Plan do
     expect(ids(moved).sort).to eq(ids(before).sort)
   end
 
+  it 'keeps a skill out under every heading once it is dropped under one, and offers it back' do
+    list = some_way + marks('pattern.landing', '9:1')
+    lead = plan(list).items.find { _1.kind == 'scale' }
+    [lead.id, "review #{lead.skill}"].each do |id|
+      lesson = plan(list, wishes: wishes(dropped: [id]))
+      expect(lesson.items.map(&:skill)).not_to include(lead.skill)
+      expect(lesson.dropped).to eq([[lead.title, id]])
+      expect(lesson.items.sum(&:minutes) + lesson.spare).to eq(30)
+    end
+  end
+
   it 'keeps what rests on another thing behind it, and says so, when the teacher moves it ahead' do
     list = steady('body.ready', 'rhythm.beat') + marks('body.shoulders', '9:1') + marks('body.hold-up', '8:1')
     lesson = plan(list, wishes: wishes(order: ['review body.hold-up', 'review body.shoulders'], added: %w[body.hold-up body.shoulders]))
@@ -130,6 +141,16 @@ RSpec.describe Fawnmoss::Path::Plan do
     lesson = plan(some_way, tunes: [work], holds: [hold])
     expect(lesson.items.first).to have_attributes(kind: 'talk', reasons: ['It hurt on 8 March (told from a card): thumb.'], caution: /doctor/)
     expect(lesson.items.map(&:skill)).not_to include('rhythm.eighths')
+  end
+
+  it 'takes a new pattern that rests on a rusty one together with the look at that, which leads the patterns' do
+    steps = map['pattern.1-2-close'].needs
+    rusty = map.of(map.before('pattern.1-2-close')).flat_map { steps.include?(_1) ? marks(_1, '60:2 50:3 40:3') : steady(_1) }
+    given = { minutes: 45, rules: Fawnmoss::Path::Rules.build('kept_up' => 0) }
+    added = wishes(added: ['pattern.1-2-close'])
+    expect(plan(rusty, **given, wishes: added).items.map(&:skill)).to include('pattern.1-2-close', *steps)
+    without = plan(rusty, **given, wishes: added.copy(dropped: steps.map { "review #{_1}" }))
+    expect(without.items.map(&:skill) & ['pattern.1-2-close', *steps]).to be_empty
   end
 
   it 'takes a new thing that rests on a rusty one only together with a look at that' do

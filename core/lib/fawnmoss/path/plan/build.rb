@@ -20,7 +20,8 @@ module Fawnmoss
 
           items, moved = ordered(choice.chosen.map { |candidate, minutes| candidate.item(minutes) })
           Lesson.new(items: items.freeze, minutes: @at.minutes, spare: @at.minutes - items.sum(&:minutes), value: choice.value / 100.0,
-                     left_out: left_out(list, choice), dropped: @candidates.dropped.map { [_1.title, _1.id] }, warnings: [*@candidates.warnings, *moved])
+                     left_out: left_out(list, choice), dropped: @candidates.dropped.map { |id, one| [one.title, id] },
+                     warnings: [*@candidates.warnings, *moved])
         end
 
         private

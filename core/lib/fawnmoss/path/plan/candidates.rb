@@ -15,8 +15,8 @@ module Fawnmoss
         # Candidate list, without those the teacher dropped, with the minutes the teacher fixed.
         def list = all.reject { dropped?(_1) }.map { fix(_1) }
 
-        # Those the teacher dropped.
-        def dropped = all.select { dropped?(_1) }
+        # Those the teacher dropped: { id it was dropped under => Candidate }.
+        def dropped = all.select { dropped?(_1) }.to_h { [@at.wishes.dropped_as(_1), _1] }
 
         # Sentences about promises that cannot be kept yet.
         def warnings
@@ -34,7 +34,7 @@ module Fawnmoss
                     *rests, *tunes, *news, *own, card].compact
         end
 
-        def dropped?(candidate) = @at.wishes.dropped.include?(candidate.id)
+        def dropped?(candidate) = !@at.wishes.dropped_as(candidate).nil?
 
         def fix(candidate)
           minutes = @at.wishes.minutes[candidate.id]
@@ -103,8 +103,9 @@ module Fawnmoss
           again = @looks.wanted([]).map(&:id)
           proposals.reject { again.include?(_1.skill.id) }.each_with_index.map do |one, rank|
             skill = one.skill
-            skilled('new', skill, [4, 6, 9], one.reasons, points: POINTS[:new][rank] + promise_points('skill', skill.id), must: added?(skill),
-                                                          after: rusty_needs(skill).map { "review #{_1}" })
+            rusty = rusty_needs(skill)
+            skilled('new', skill, [4, 6, 9], one.reasons, points: POINTS[:new][rank] + promise_points('skill', skill.id), after: rusty.map { @looks.id(_1) },
+                                                          must: added?(skill) && rusty.none? { @at.wishes.dropped_skill(_1) })
           end
         end
 

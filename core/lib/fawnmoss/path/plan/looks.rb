@@ -35,12 +35,15 @@ module Fawnmoss
         # Those asked for, and at most one for every ten minutes, that of the sound and that of the scale counted; then what comes due
         # next, for when there is time left. also: skills that something new rests on.
         def others(also)
-          led = [lead(SOUND), lead(LINES)].compact.map(&:skill).reject { dropped_lead?(_1) }
+          led = leads.keys
           wanted = wanted(also).map(&:id) - led
           chosen, rest = due.reject { led.include?(_1.skill) }.partition { wanted.include?(_1.skill) }
           more = (wanted - chosen.map(&:skill)).map { Review.new(skill: _1, over: 0, interval: 1, why: 'wanted for this lesson') }
-          (chosen + more + rest.first([(@at.minutes / EVERY) - led.size, 1].max) + early(wanted)).map { look(_1) }
+          (chosen + more + rest.first([(@at.minutes / EVERY) - led.count { !@at.wishes.dropped_skill(_1) }, 1].max) + early(wanted)).map { look(_1) }
         end
+
+        # Id of the candidate by which a skill is looked at again.
+        def id(skill) = "#{leads.fetch(skill, 'review')} #{skill}"
 
         # Promised or added skills that are under way, and those that something new rests on.
         def wanted(also) = (asked + also).uniq.filter_map { @map[_1] }.reject { @states.name(_1.id) == :untouched || @states.held?(_1.id) }
@@ -54,7 +57,8 @@ module Fawnmoss
         def early?(review) = review.due && review.due > @at.today
         def early(wanted) = all.select { early?(_1) && @states.had?(_1.skill) && !wanted.include?(_1.skill) }.first(@at.minutes / EVERY)
         def lead(areas) = due.find { areas.include?(@map[_1.skill].area) }
-        def dropped_lead?(skill) = ["sound #{skill}", "scale #{skill}"].intersect?(@at.wishes.dropped)
+        # { skill => kind } of the looks that stand first among the sound and among the lines.
+        def leads = { lead(SOUND)&.skill => 'sound', lead(LINES)&.skill => 'scale' }.except(nil)
 
         def leading(kind, review)
           skilled(kind, @map[review.skill], [2, 4, kind == 'sound' ? 6 : 7], [words(review)], points: POINTS.fetch(kind.to_sym) + points(review))
