@@ -112,7 +112,7 @@ async function copy(): Promise<void> {
         <div class="hours" :style="{ height: `${(span.to - span.from) * 60}px` }"><span v-for="hour in span.to - span.from" :key="hour" :style="{ top: `${(hour - 1) * 60}px` }">{{ span.from + hour - 1 }}:00</span></div>
         <div v-for="date in dates" :key="`${date} lessons`" class="column" :class="{ rest: holiday(date) }" :style="{ height: `${(span.to - span.from) * 60}px` }">
           <button
-            v-for="box in placed(of(date), span.from)" :key="`${box.lesson.pupil_id} ${box.lesson.status}`" type="button" class="lesson" :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra' }"
+            v-for="box in placed(of(date), span.from)" :key="`${box.lesson.pupil_id} ${box.lesson.status}`" type="button" class="lesson" :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra', beside: box.lanes > 1 }"
             :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%` }" :aria-label="`${box.lesson.name}, ${longDate(date)} ${box.lesson.time}, ${box.lesson.minutes} minutes ${STATUS[box.lesson.status]}`" @click="pick(box.lesson)"
           ><b>{{ box.lesson.name }}</b> {{ box.lesson.time }}<small v-if="STATUS[box.lesson.status]"> {{ STATUS[box.lesson.status] }}</small></button>
         </div>
@@ -123,7 +123,7 @@ async function copy(): Promise<void> {
           <h2>To make up</h2>
           <p v-if="!week.owed.length" class="quiet">Nothing is owed.</p>
           <ul class="plain"><li v-for="one in week.owed" :key="one.change_id" class="row"><span>{{ one.name }}, {{ shortDate(one.date) }} <span class="small quiet">{{ one.note }}</span></span><v-btn density="compact" @click="pick({ pupil_id: one.pupil_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })">Find a time</v-btn></li></ul>
-          <h2 class="mt-4">Holidays</h2>
+          <h2 class="next">Holidays</h2>
           <p v-if="!week.holidays.length" class="quiet">None to come.</p>
           <ul class="plain"><li v-for="one in week.holidays" :key="one.id" class="row"><span>{{ one.name }} <span class="small quiet">{{ shortDate(one.from) }}{{ one.to === one.from ? '' : ` to ${shortDate(one.to)}` }}</span></span><v-btn density="compact" @click="act(() => ask('DELETE', `/holidays/${one.id}`), 'Taken away.')">Take away</v-btn></li></ul>
         </section>
@@ -177,6 +177,9 @@ async function copy(): Promise<void> {
 .lesson.other { border-left-style: double; border-left-width: 6px; }
 .lesson.off, .loose.off { text-decoration: line-through; color: var(--quiet); border-left-color: var(--rule); background: transparent; }
 .lesson small { font-size: 0.82rem; margin-left: 4px; }
+.lesson.beside { padding: 0 4px; font-size: 0.8rem; line-height: 1.1; }
+.lesson.beside small { font-size: inherit; display: block; margin-left: 0; }
+.columns .next { margin-top: 22px; }
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 48px; }
 .row { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; }
 .feed code { word-break: break-all; }
