@@ -120,12 +120,15 @@ module References
     "#{pitch.letter.downcase}#{{ -1 => 'es', 0 => '', 1 => 'is' }.fetch(pitch.alter)}#{marks}"
   end
 
-  # What LilyPond 2.24 hears in MusicXML files, all in one run (about three seconds): a list per file of
+  # What LilyPond 2.24 hears in MusicXML files, all in one run, for most of one is its start; it hears a file only when it has
+  # read it to the end. A list per file of
   # { at:, midi:, duration:, finger:, string:, marks:, slur: } with Rationals in whole notes.
   def lilypond_hears(files)
     Dir.chdir(File.dirname(files.first)) do
-      files.each { run('musicxml2ly', '-o', "#{_1}.ly", _1) }
-      files.map { |file| heard(run('lilypond', '--loglevel=ERROR', '-dno-print-pages', "-dinclude-settings=#{LISTENER}", "#{file}.ly")) }
+      scores = files.map { |file| "#{file}.ly".tap { run('musicxml2ly', '-o', _1, file) } }
+      scores.each { File.write(_1, %(\n#(format #t "FILE\\n")\n), mode: 'a') }
+      said = run('lilypond', '--loglevel=ERROR', '-dno-print-pages', "-dinclude-settings=#{LISTENER}", *scores)
+      said.split("FILE\n").drop(1).map { heard(_1) }
     end
   end
 
