@@ -3,7 +3,7 @@
 require_relative 'spec_helper'
 
 RSpec.describe 'bad input' do
-  before { log_in }
+  before { logged_in }
 
   def add_tune_dialog
     visit '/tunes'

@@ -3,7 +3,7 @@
 require_relative 'spec_helper'
 
 RSpec.describe 'a card' do
-  before { log_in }
+  before { logged_in }
 
   def card_from(tune, version = 'Simple chart')
     open_tune(tune, version)

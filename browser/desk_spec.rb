@@ -3,7 +3,7 @@
 require_relative 'spec_helper'
 
 RSpec.describe 'the chart desk' do
-  before { log_in }
+  before { logged_in }
 
   def tab(name) = find('[role=tab]', text: name).click
   def undo = page.driver.browser.action.key_down(:control).send_keys('z').key_up(:control).perform

@@ -4,9 +4,8 @@ require_relative 'spec_helper'
 
 # From the first visit through lessons to what Today says after a bad week.
 RSpec.describe 'lessons' do
-  before { log_in }
+  before { logged_in }
 
-  def offline(now) = page.driver.browser.network_conditions = { offline: now, latency: 0, throughput: now ? 0 : 10**9 }
   def item = find('.lesson h1').text
 
   # Walks on until the title matches.
@@ -93,7 +92,7 @@ RSpec.describe 'lessons' do
     press('n')
     page.driver.browser.action.send_keys('Bow sinks at the change.').send_keys(:escape).perform
 
-    offline(true)
+    Capybara.app.cut = true
     press(:arrow_right)
     expect(page).to have_no_css('.lesson h1', text: 'Two notes in one bow')
     third = item
@@ -101,8 +100,11 @@ RSpec.describe 'lessons' do
     expect(page).to have_content('1 mark is kept here until the server can be reached')
     press('x')
     expect(page).to have_css('aside li.on', text: 'next time')
-    offline(false)
-    visit page.current_path # a reload in the middle of it
+    page.driver.browser.navigate.refresh # in the middle of it, and with nobody there
+    expect(page).to have_css('.lesson h1', text: third)
+    expect(page).to have_content('1 mark is kept here until the server can be reached')
+    Capybara.app.cut = false
+    visit page.current_path
     expect(page).to have_css('.lesson h1', text: third)
     expect(page).to have_field('Note', with: 'Bow sinks at the change.')
     expect(page).to have_button('3: alone, in time, twice', class: 'on')
@@ -117,7 +119,7 @@ RSpec.describe 'lessons' do
     visit "/pupils/#{pupil.id}"
     expect(page).to have_content("#{third} not reached, #{Date.today.strftime('%-d %B')}")
   ensure
-    offline(false)
+    Capybara.app.cut = false
   end
 
   it 'say what is late and fit the rest into the time left' do

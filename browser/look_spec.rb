@@ -5,7 +5,7 @@ require 'axe-capybara'
 require 'axe/matchers/be_axe_clean'
 
 RSpec.describe 'the look of it' do
-  before { log_in }
+  before { logged_in }
 
   # axe-core's WCAG 2 A and AA rules, contrast among them; then, in the dark theme, where only colours differ, contrast alone. part: of
   # the page; what lies behind an open dialog is dimmed on purpose. The engraver's drawing is ink on paper, thousands of shapes of it.

@@ -75,7 +75,7 @@ RSpec.describe 'the main job' do
   end
 
   it 'charts the same for a bass: next string instead of next finger, an octave lower, said so' do
-    log_in
+    logged_in
     choose_pupil('Bram')
     open_tune('Five Stones')
     expect(page).to have_content('written an octave lower')
@@ -105,7 +105,7 @@ RSpec.describe 'the main job' do
   end
 
   it 'draws the bands on the notes: every disc and digit within a pixel of its note head' do
-    log_in
+    logged_in
     choose_pupil('Oskar')
     open_tune('Old Acquaintance', 'Full')
     off = distances_from_note_heads
@@ -114,7 +114,7 @@ RSpec.describe 'the main job' do
   end
 
   it 'keeps the bands on the notes on paper, where the sheet is narrower than on the screen' do
-    log_in
+    logged_in
     choose_pupil('Linnet')
     click_link 'No. 3, Brook Song'
     expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)

@@ -4,7 +4,7 @@ require_relative 'spec_helper'
 
 # What belongs to the studio as a whole, and what is printed or taken away.
 RSpec.describe 'the studio' do
-  before { log_in }
+  before { logged_in }
 
   # Lengths of the straight strokes of a PDF page in mm, as pdftocairo, a second program, reads its coordinates: { :across => [[y, length], ...] }.
   def strokes(pdf, number)

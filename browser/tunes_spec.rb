@@ -3,7 +3,7 @@
 require_relative 'spec_helper'
 
 RSpec.describe 'the shelf' do
-  before { log_in }
+  before { logged_in }
 
   def titles = page.evaluate_script("[...document.querySelectorAll('li.tune h3')].map(title => title.textContent)")
 

@@ -12,5 +12,5 @@ export default defineConfig({
   server: { proxy: { '/api': { target: 'http://127.0.0.1:9393', changeOrigin: false } } },
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 700 },
-  test: { environment: 'happy-dom', server: { deps: { inline: ['vuetify'] } }, include: ['src/**/*.test.ts'] },
+  test: { pool: 'threads', isolate: false, server: { deps: { inline: ['vuetify'] } }, include: ['src/**/*.test.ts'] },
 })

@@ -8,18 +8,31 @@ module Steps
   # Clears a field as a person does: the driver's own clearing is not always noticed by the page.
   def fill_in(locator, with:) = super(locator, with:, fill_options: { clear: :backspace })
 
+  # As a person does; the page is Today then.
   def log_in
     visit '/login'
     fill_in 'Email', with: Demo::EMAIL
     fill_in 'Password', with: Demo::PASSWORD
     click_button 'Log in'
     expect(page).to have_css('nav[aria-label="Places"]')
+    Steps.cookie = page.driver.browser.manage.cookie_named('fawnmoss').slice(:name, :value, :path)
+  end
+
+  class << self
+    attr_accessor :cookie
+  end
+
+  # Logged in already, by the cookie of the first time. A cookie can be set only where its site is open.
+  def logged_in
+    return log_in unless Steps.cookie
+
+    visit '/favicon.svg'
+    page.driver.browser.manage.add_cookie(**Steps.cookie)
   end
 
   # Seen through this pupil from now on.
   def choose_pupil(name)
-    visit '/pupils'
-    click_link name
+    visit "/pupils/#{studio.pupils_dataset.first(name:).id}"
     expect(page).to have_css('h1', text: name)
   end
 

@@ -57,6 +57,14 @@ RSpec.describe 'the skills of the path' do
     expect(cello.ids & %w[left.fourth pattern.2-3-close left.two bow.little-finger]).to be_empty
   end
 
+  it 'ask the longer strings for a quicker octave in one bow, and the bass for its own steps on a string' do
+    expect(%w[violin viola cello bass].map { catalogue.path(_1)['scale.slur-8'].tempo }).to eq([80, 80, 96, 108])
+    expect(bass('french', '1-2-4')['left.steps'].task).to start_with('Open, one, four up one string')
+    expect(bass('german', '1-2-4')['bow.portato'].faults.first[:remedy]).to include('hand turn')
+    expect(bass('german', '1-2-4')['ornament.trill'].task).to include('three behind it')
+    expect(bass('german', '1-2-3-4')['ornament.trill'].task).not_to include('three behind it')
+  end
+
   it 'are the violin’s for the viola' do
     expect(catalogue.path('viola').ids).to eq(catalogue.path('violin').ids)
   end
@@ -110,6 +118,8 @@ RSpec.describe 'the skills of the path' do
       expect(refused(entry('a', instruments: ['kazoo']))).to include('unknown instruments kazoo')
       expect(refused(entry('a', school: 'martian'))).to include('unknown school martian')
       expect(refused(entry('a', variants: [{ instruments: ['bass'] }]))).to include('variant that changes nothing')
+      expect(refused(entry('a', tempo: 'brisk'))).to include('tempo brisk, not 20 to 240')
+      expect(refused(entry('a', variants: [{ instruments: ['bass'], tempo: 8 }]))).to include('tempo 8, not')
       expect(refused("  - name: x\n")).to match(/line 4: skill a skill has no id|has no id/)
     end
   end

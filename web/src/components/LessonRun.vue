@@ -56,6 +56,7 @@ const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, in time, twice'
 function keep(): void {
   localStorage.setItem(KEPT, JSON.stringify({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value }))
 }
+watch(note, keep)
 async function save(): Promise<void> {
   keep()
   unkept = 0

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, type Trouble } from '../api/client'
 import type { Lesson } from '../api/types'
 import LessonRun from '../components/LessonRun.vue'
+import { keepPage } from '../composables/pageKept'
 import { useLoad } from '../composables/useLoad'
 
 /** Opens a lesson; one that was opened here before goes on without a connection. */
@@ -25,6 +26,7 @@ async function fetchLesson(): Promise<Lesson> {
 }
 watch(() => route.params.id, () => void load(), { immediate: true })
 watch(lesson, (found) => {
+  if (found?.status === 'running') void keepPage()
   if (found?.status === 'done') void router.replace(`/lessons/${found.id}/home`)
   if (found?.status === 'planned') void router.replace(`/pupils/${found.pupil.id}/plan?date=${found.held_on}`)
 })

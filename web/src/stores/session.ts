@@ -33,6 +33,8 @@ export const useSession = defineStore('session', () => {
   async function logOut(): Promise<void> {
     await ask('POST', '/logout', {})
     studio.value = null
+    // What was kept to open a lesson without the server names a pupil. Marks and notes that are not sent yet stay.
+    for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.plan$/.test(box)) localStorage.removeItem(box)
   }
 
   return { studio, asked, look, logIn, create, logOut }

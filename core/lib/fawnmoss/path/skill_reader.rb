@@ -36,7 +36,7 @@ module Fawnmoss
         refuse(entry, 'stands there twice') if @by_id.key?(id)
         @by_id[id] = entry
         Skill.new(id:, stage: entry['stage'], area: entry['area'], needs: entry['needs'] || [], instruments: among(entry, 'instruments', ALL) || ALL,
-                  school: among(entry, 'school', SCHOOLS), days: entry['days'] || refuse(entry, 'has no days'), tempo: entry['tempo'], order:, own: false,
+                  school: among(entry, 'school', SCHOOLS), days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), order:, own: false,
                   variants: (entry['variants'] || []).map { variant(entry, _1) }, **texts(entry))
       end
 
@@ -47,9 +47,15 @@ module Fawnmoss
       def variant(entry, given)
         texts = given.slice('name', 'task', 'checks', 'caution').transform_keys(&:to_sym)
         texts[:faults] = faults({ **entry, **given }) if given['faults']
+        texts[:tempo] = tempo({ **entry, **given }) if given['tempo']
         refuse(entry, 'has a variant that changes nothing') if texts.empty?
         { instruments: among({ **entry, 'instruments' => given['instruments'] }, 'instruments', ALL),
           school: among({ **entry, 'school' => given['school'] }, 'school', SCHOOLS), texts: }
+      end
+
+      def tempo(entry)
+        value = entry['tempo']
+        value.nil? || (value.is_a?(Integer) && value.between?(20, 240)) ? value : refuse(entry, "has the tempo #{value}, not 20 to 240 quarters a minute")
       end
 
       def text(entry, name)
