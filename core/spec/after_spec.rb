@@ -32,7 +32,7 @@ RSpec.describe 'after the lesson' do
       plan = draft(outcome('review', skill: 'bow.slur', value: 3), outcome('new', skill: 'scale.first', value: 1), outcome('tune', tune: 3, reached: false), warm_up: routine, tempo: { 'scale.first' => 44 })
       expect(plan.items.map { [_1.kind, _1.title] }).to eq([['warm-up', 'Warm up'], ['skill', 'Two notes in one bow'], ['skill', 'One octave from an open string'], ['run', 'Brook Song']])
       expect(plan.items.map(&:minutes)).to match([3, be < 5, be > 5, be_between(4, 8)])
-      expect(plan.items[2].steps.join(' ')).to include('From 44 toward 60', map['scale.first'].faults.first[:remedy])
+      expect(plan.items[2].steps.join(' ')).to include('In D major.', 'From 44 toward 60', map['scale.first'].faults.first[:remedy])
       expect(plan.items[1].steps.join(' ')).not_to include(map['bow.slur'].faults.first[:remedy])
     end
 

@@ -47,6 +47,8 @@ RSpec.describe 'bin/fawnmoss' do
     expect([code, notes.first(3).map { "#{_1['string']}#{_1['finger']}" }, notes.map { _1['join'] }.first(4)]).to eq([0, %w[C0 C1 C2], %w[start slur change slur]])
     expect(notes.count { _1['finger'] == 4 }).to eq(3)
     expect(run('scale', 'G major', '--instrument', 'violin', '--octaves', '3')).to match([1, '', /octaves: G major in 3 octaves does not fit.*It fits in 2/])
+    _, out, = run('scale', 'D major', '--instrument', 'cello', '--begins', 'open', '--format', 'text')
+    expect(out).to include('0   1   3    4   |      0   1   3    4')
     expect(run('scale', 'H major', '--instrument', 'violin')).to match([1, '', /not a key/])
     expect(run('scale', 'G major', '--instrument', 'violin', '--slur', 'many')).to match([2, '', /--slur many/])
   end

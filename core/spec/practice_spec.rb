@@ -65,6 +65,14 @@ RSpec.describe Fawnmoss::Practice do
     expect(fingers(scale('D major', 'cello'))).to start_with('C1 C2 C4 G0')
   end
 
+  it 'starts on the open string when told to, as a first scale does, or as high as fits' do
+    expect(fingers(scale('D major', 'cello', begins: 'open'))).to start_with('D0 D1 D3 D4 A0 A1 A3 A4')
+    expect(fingers(scale('A major', begins: 'open'))).to start_with('A0 A1 A2 A3 E0')
+    expect(fingers(scale('C major', 'viola', begins: 'highest'))).to start_with('G3 D0 D1 D2 D3 A0')
+    expect(fingers(scale('F major', begins: 'open'))).to start_with('D2 D3 A0') # no open string: as low as it goes
+    expect { scale('G major', begins: 'nut') }.to raise_error(Fawnmoss::InvalidInput, /nut/) { expect(_1.where[:field]).to eq('begins') }
+  end
+
   it 'refuses what cannot be, naming the field and what would fit' do
     { { octaves: 3 } => [/3 octaves does not fit the violin/, 'octaves'], { octaves: 9 } => [/9 is not possible/, 'octaves'], { kind: 'blue' } => [/blue/, 'kind'],
       { fourth: 'never' } => [/never/, 'fourth'], { slur: 0 } => [/0 is not a number of notes/, 'slur'], { slur: [] } => [/notes to a bow/, 'slur'] }
@@ -76,11 +84,17 @@ RSpec.describe Fawnmoss::Practice do
   it 'warms up for a tune in its key, rhythm and bowing' do
     waltz = tune('D|(G A) B|c2 B|A3|', meter: '3/4', key: 'G')
     warm = described_class::WarmUp.for(waltz, instrument: instrument('violin'), positions: ['1'])
-    expect(warm.map { _1.tune.title }).to eq(['G major, 2 octaves', 'G major arpeggio, 2 octaves'])
+    expect(warm.map { _1.tune.title }).to eq(['G major, 1 octave', 'G major arpeggio, 1 octave'])
     first = warm.first.tune.bars.first
-    expect(first.notes.map { [_1.pitch.to_s, _1.duration, _1.slur_start, _1.slur_stop] }).to eq([['G3', 1, true, false], ['G3', 1, false, true], ['G3', 1, false, false]])
+    expect(first.notes.map { [_1.pitch.to_s, _1.duration, _1.slur_start, _1.slur_stop] }).to eq([['G4', 1, true, false], ['G4', 1, false, true], ['G4', 1, false, false]])
     minor = described_class::WarmUp.for(tune('A,B,CD|', key: 'Ddor', unit: '1/4'), instrument: instrument('violin'), positions: ['1'])
     expect(minor.map { _1.tune.title }).to eq(['D natural minor, 1 octave', 'D minor arpeggio, 1 octave'])
+  end
+
+  it 'warms up where the tune lies: on the open D of a cello and not from the one on the C string, and wide for a wide tune' do
+    first_pitch = ->(body, id) { described_class::WarmUp.for(tune(body), instrument: instrument(id), positions: ['1']).map { [_1.tune.title, _1.tune.notes.first.pitch.to_s] } }
+    expect(first_pitch.call('D, E, F, G,|A, F, D,2|', 'cello')).to eq([['D major, 1 octave', 'D3'], ['D major arpeggio, 1 octave', 'D3']])
+    expect(first_pitch.call('D,, F,, A,, D,|E, F, A, D|', 'cello')).to eq([['D major, 2 octaves', 'D2'], ['D major arpeggio, 2 octaves', 'D2']])
   end
 
   it 'steps the tempo up evenly to the goal, with seconds and runs' do

@@ -65,6 +65,24 @@ RSpec.describe 'the skills of the path' do
     expect(bass('german', '1-2-3-4')['ornament.trill'].task).not_to include('three behind it')
   end
 
+  it 'have scales that can be played where the pupil is then, on every instrument' do
+    Fawnmoss::Catalogue::INSTRUMENTS.each do |id|
+      own = instrument(id)
+      positions = own.positions.fetch('simple')
+      lines = catalogue.path(id).skills.filter_map(&:line)
+      charts = lines.flat_map do |line|
+        line.keys.map do |name|
+          wish = line.to_h.slice(:kind, :octaves, :begins, :to)
+          Fawnmoss::Practice::Scale.new(instrument: own, key: key(name), positions:, rhythm: Fawnmoss::Practice::Rhythm.named(line.rhythm),
+                                                      slur: Fawnmoss::Practice::SlurSteps.parse(line.slur), **wish).exercise.chart(catalogue, instrument: own, positions:)
+        end
+      end
+      expect([charts.size, charts.grep(Fawnmoss::Chart::Chart)]).to match([be >= 14, charts]), id
+    end
+    first = catalogue.path('cello')['scale.first'].line
+    expect(first).to have_attributes(keys: ['D major'], begins: 'open', rhythm: 'twice')
+  end
+
   it 'are the violin’s for the viola' do
     expect(catalogue.path('viola').ids).to eq(catalogue.path('violin').ids)
   end
@@ -118,6 +136,9 @@ RSpec.describe 'the skills of the path' do
       expect(refused(entry('a', instruments: ['kazoo']))).to include('unknown instruments kazoo')
       expect(refused(entry('a', school: 'martian'))).to include('unknown school martian')
       expect(refused(entry('a', variants: [{ instruments: ['bass'] }]))).to include('variant that changes nothing')
+      expect(refused(entry('a', scale: { keys: ['H dur'] }))).to include('line 4: skill a has a scale that cannot be: "H dur" is not a key')
+      expect(refused(entry('a', scale: { keys: ['C major'], octaves: 9 }))).to include('9 is not possible')
+      expect(refused(entry('a', scale: { octaves: 1 }))).to include('missing keyword: :keys')
       expect(refused(entry('a', tempo: 'brisk'))).to include('tempo brisk, not 20 to 240')
       expect(refused(entry('a', variants: [{ instruments: ['bass'], tempo: 8 }]))).to include('tempo 8, not')
       expect(refused("  - name: x\n")).to match(/line 4: skill a skill has no id|has no id/)

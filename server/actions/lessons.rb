@@ -78,7 +78,8 @@ module FawnmossServer
       def self.whole(pupil, date, item)
         map = pupil.studio.map(pupil.instrument, pupil.schools)
         skill = item.skill && map[item.skill]
-        { **item.to_h, faults: skill ? skill.faults : [], tempo: skill&.tempo, steps: item.kind == 'warm-up' ? routine(pupil, date, item.minutes) : [],
+        { **Planning.plain(item), faults: skill ? skill.faults : [], tempo: skill&.tempo,
+          steps: item.kind == 'warm-up' ? routine(pupil, date, item.minutes) : [],
           chart_id: item.tune && pupil.charts_dataset.where(tune_id: item.tune, instrument: pupil.instrument).order(Sequel.desc(:id)).get(:id) }
       end
 

@@ -65,9 +65,12 @@ module FawnmossServer
       end
 
       def self.short(plan)
-        { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map(&:to_h),
+        { minutes: plan.minutes, spare: plan.spare, warnings: plan.warnings, items: plan.items.map { plain(_1) },
           left_out: plan.left_out.first(8).map { |title, reason, id| { id:, title:, reason: } }, dropped: plan.dropped.map { |title, id| { id:, title: } } }
       end
+
+      # A Path::Plan::Item as JSON takes it.
+      def self.plain(item) = { **item.to_h, line: item.line&.to_h }
 
       private_class_method :answer, :shown, :held, :short
     end

@@ -7,7 +7,7 @@ module FawnmossServer
       # params: of the address, all text. Numbers become numbers, so that Fields can judge them.
       def self.fields(params)
         numbers = params.slice('pupil_id', 'octaves', 'tempo').select { |_, text| text.match?(/\A\d{1,18}\z/) }.transform_values(&:to_i)
-        Fields.new({ **params.slice('pupil_id', 'instrument', 'key', 'kind', 'octaves', 'to', 'fourth', 'rhythm', 'slur', 'version', 'tempo'), **numbers,
+        Fields.new({ **params.slice('pupil_id', 'instrument', 'version', 'tempo', *%w[key kind octaves begins to fourth rhythm slur]), **numbers,
                      'positions' => params['positions']&.split(',') }.compact)
       end
 
@@ -20,7 +20,8 @@ module FawnmossServer
       # The core names the field of what it cannot write.
       def self.wish(fields)
         { key: Fawnmoss::Theory::Key.parse(fields.text('key', max: 20, default: 'D major')), octaves: fields.integer('octaves', 1..4, default: 1),
-          kind: fields.given?('kind') ? fields.text('kind', max: 20) : nil, to: fields.text('to', max: 10, default: 'tonic'),
+          kind: fields.given?('kind') ? fields.text('kind', max: 20) : nil,
+          begins: fields.text('begins', max: 10, default: 'lowest'), to: fields.text('to', max: 10, default: 'tonic'),
           fourth: fields.text('fourth', max: 20, default: 'open'), rhythm: Fawnmoss::Practice::Rhythm.named(fields.text('rhythm', max: 20, default: 'plain')),
           slur: Fawnmoss::Practice::SlurSteps.parse(fields.text('slur', max: 12, default: '1')) }
       end

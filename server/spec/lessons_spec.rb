@@ -95,6 +95,13 @@ RSpec.describe 'plans and lessons' do
       expect(plan[:items].map { _1[:id] }).to eq(ids(lesson)) # as it was, whatever was marked meanwhile
     end
 
+    it 'has the scale at hand that a skill is about' do
+      teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
+      lines = begin_lesson[:items].to_h { [_1[:skill], _1[:line]] }.compact
+      expect(lines).to match('scale.three-keys' => include(keys: ['D major', 'G major', 'A major'], begins: 'open', slur: '1'))
+      expect(lines.values.first.keys).to match_array(Fawnmoss::Path::Line.members)
+    end
+
     it 'that was begun by mistake is a plan again, as long as nothing was marked' do
       lesson = begin_lesson
       expect(api(:delete, "/api/lessons/#{lesson[:id]}")).to include(status: 'planned', items: [])

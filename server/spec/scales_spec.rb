@@ -17,6 +17,11 @@ RSpec.describe 'scales' do
     expect(chart[:chart][:notes].map { _1[:finger] }).to eq(found[:chart][:notes].map { _1[:finger] })
   end
 
+  it 'begins on an open string when told to' do
+    begun = %w[lowest open highest].map { scale(instrument: 'cello', key: 'D major', begins: _1)[:chart][:notes].first }
+    expect(begun.map { "#{_1[:string]}#{_1[:finger]}" }).to eq(%w[C1 D0 D0])
+  end
+
   it 'stays in the positions of a pupil, slurs in groups, and takes positions asked for' do
     pupil = add_pupil
     expect(scale(pupil_id: pupil[:id], key: 'D major', slur: '3+2', version: 'full')[:positions]).to eq(['1'])
@@ -24,7 +29,7 @@ RSpec.describe 'scales' do
   end
 
   it 'names what cannot be' do
-    { key: 'H major', octaves: 9, kind: 'blue', slur: '9', rhythm: 'polka', fourth: 'never', tempo: 5, positions: '77' }.each do |field, wrong|
+    { key: 'H major', octaves: 9, kind: 'blue', slur: '9', rhythm: 'polka', fourth: 'never', begins: 'nut', tempo: 5, positions: '77' }.each do |field, wrong|
       scale(instrument: 'violin', key: 'D major', field => wrong)
       expect([field, status]).to eq([field, 422])
     end

@@ -2,11 +2,13 @@
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { CardBody, ChartView, Hold, Lesson, LessonItem, Work } from '../api/types'
+import type { Hold, Lesson, LessonItem } from '../api/types'
+import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
 import { clockWords, markOf, pace } from '../geometry/lesson'
+import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import RoutineSteps from './RoutineSteps.vue'
 
@@ -28,7 +30,6 @@ const note = ref(kept?.note ?? props.opened.note)
 const ticked = ref<string[]>([])
 const running = ref(true)
 const noteField = ref<HTMLTextAreaElement | null>(null)
-const excerpt = ref<CardBody | null>(null)
 const hurt = ref<{ note: string } | null>(null)
 const holds = ref<Pick<Hold, 'words'>[]>(props.opened.holds)
 const away = ref(false)
@@ -138,21 +139,13 @@ async function finish(): Promise<void> {
   }
 }
 
-// The chart's spot where a tune is in hand; the whole tune when it is played.
-watch(item, async (one) => {
-  excerpt.value = null
+const { excerpt, key } = useExcerpt(item, props.opened.pupil.id)
+watch(item, (one) => {
   if (one?.tempo && !metronome.on.value) metronome.set(one.tempo)
-  if (!one?.chart_id) return
-  try {
-    const view = await ask<ChartView>('GET', `/charts/${one.chart_id}`)
-    const bars = one.kind === 'spots' ? [...new Set(view.chart.spots.slice(0, 2).flatMap((spot) => spot.bars))].sort((a, b) => a - b) : []
-    const work = await ask<Work>('POST', `/charts/${one.chart_id}/work`, { bars, minutes_per_day: 15 })
-    if (item.value?.id === one.id) excerpt.value = work.body
-    metronome.set(view.tempo)
-  } catch {
-    // Without the chart the words of the item still stand.
-  }
 }, { immediate: true })
+watch(excerpt, (found) => {
+  if (found?.tempo) metronome.set(found.tempo)
+})
 
 const ACTS: Record<string, () => void> = {
   ArrowRight: () => go(at.value + 1), Enter: () => go(at.value + 1), ArrowLeft: () => go(at.value - 1), ' ': () => { running.value = !running.value }, m: metronome.toggle,
@@ -210,10 +203,13 @@ onUnmounted(() => {
         <h1>{{ item.title }}</h1>
         <p v-if="item.words" class="words">{{ item.words }}</p>
         <RoutineSteps v-if="item.steps.length" :steps="item.steps" large />
-        <ChartSheet v-if="excerpt?.chart" :musicxml="excerpt.musicxml!" :chart="excerpt.chart" :strings="excerpt.strings!" steady class="excerpt" />
-        <ul v-if="item.checks.length" class="plain checks" aria-label="Checks">
+        <ul v-if="item.checks.length" :class="['plain checks', { row: item.line || item.chart_id }]" aria-label="Checks">
           <li v-for="check in item.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
         </ul>
+        <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
+          <v-btn v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key" @click="key = one">{{ printed(one) }}</v-btn>
+        </div>
+        <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
         <p v-if="item.caution" class="caution">{{ item.caution }}</p>
         <details v-if="item.faults.length" open><summary class="aside-label">When it goes wrong</summary><p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p></details>
       </main>
@@ -257,12 +253,14 @@ main { padding: 20px 40px; overflow: auto; }
 h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
 .words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
 .checks { font-size: 1.5rem; line-height: 1.5; }
+.checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
 .checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
 .caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
 details { font-size: 1.25rem; margin-top: 10px; }
 summary { cursor: pointer; }
 .pain { color: var(--brick); font-weight: 600; font-size: 1.15rem; }
 .late { font-size: 1.15rem; color: var(--fawn); }
+.keys { display: flex; flex-wrap: wrap; gap: 6px; }
 .excerpt { max-width: 900px; }
 footer { border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: center; background: var(--card); position: sticky; bottom: 0; }
 .marks { display: flex; gap: 8px; }

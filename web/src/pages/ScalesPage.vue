@@ -8,7 +8,7 @@ import HandMap from '../components/HandMap.vue'
 import PlayBar from '../components/PlayBar.vue'
 import { printPage, usePaper } from '../composables/usePaper'
 import { positionItems } from '../geometry/bands'
-import { accessible } from '../geometry/words'
+import { accessible, printed } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
@@ -20,14 +20,15 @@ const router = useRouter()
 usePaper()
 const desk = useDesk()
 const KEPT = 'fawnmoss.scale'
-const form = reactive({ tonic: 'D', kind: 'major', octaves: 1, to: 'tonic', fourth: 'open', rhythm: 'plain', slur: '1', version: 'simple', tempo: '', positions: [] as string[], ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object) })
+const form = reactive({ tonic: 'D', kind: 'major', octaves: 1, begins: 'open', to: 'tonic', fourth: 'open', rhythm: 'plain', slur: '1', version: 'simple', tempo: '', positions: [] as string[], ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object) })
 const scale = ref<Scale | null>(null)
 const problem = ref<Trouble | null>(null)
 const selected = ref<number | null>(null)
 let asked = 0
 
-const tonics = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db'].map((value) => ({ value, title: value.replace('#', '♯').replace(/b$/, '♭') }))
+const tonics = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db'].map((value) => ({ value, title: printed(value) }))
 const kinds = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic', 'arpeggio', 'minor arpeggio'].map((value) => ({ value, title: value.replace('-', ' ') }))
+const starts = [{ value: 'open', title: 'open string, else low' }, { value: 'lowest', title: 'as low as it goes' }, { value: 'highest', title: 'as high as it goes' }]
 const ends = [{ value: 'tonic', title: 'to the tonic' }, { value: 'top', title: 'on to the top finger' }]
 const fourths = [{ value: 'open', title: 'open strings' }, { value: 'fourth', title: 'fourth fingers' }, { value: 'descending', title: 'open up, fourth down' }, { value: 'check-pairs', title: 'both, to check' }]
 const rhythms = [{ value: 'plain', title: 'a beat a note' }, { value: 'twice', title: 'each twice, two beats' }, { value: 'four', title: 'four beats a note' }, { value: 'quarter-eighths', title: 'quarter and two eighths' }, { value: 'eighths', title: 'eighths' }]
@@ -41,7 +42,7 @@ const named = ['tempo', 'octaves', 'positions']
 async function load(): Promise<void> {
   const own = ++asked
   localStorage.setItem(KEPT, JSON.stringify(form))
-  const wish = { key: key.value, kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind, octaves: String(form.octaves), to: form.to, fourth: weak.value ? form.fourth : 'open', rhythm: form.rhythm, slur: form.slur, version: form.version }
+  const wish = { key: key.value, kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind, octaves: String(form.octaves), begins: form.begins, to: form.to, fourth: weak.value ? form.fourth : 'open', rhythm: form.rhythm, slur: form.slur, version: form.version }
   try {
     const query = new URLSearchParams({ ...pupils.query, ...wish, ...(form.tempo ? { tempo: form.tempo } : {}), ...(form.positions.length ? { positions: form.positions.join(',') } : {}) })
     const found = await ask<Scale>('GET', `/scale?${query}`)
@@ -80,6 +81,7 @@ async function keep(): Promise<void> {
       <form class="choices" @submit.prevent>
         <div class="pair"><v-select v-model="form.tonic" :items="tonics" label="Tonic" /><v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error-messages="fieldOf('octaves')" /></div>
         <v-select v-model="form.kind" :items="kinds" label="Kind" />
+        <v-select v-model="form.begins" :items="starts" label="Begins" />
         <v-select v-model="form.to" :items="ends" label="Up" />
         <v-select v-if="weak" v-model="form.fourth" :items="fourths" label="Fourth or open" />
         <v-select v-model="form.rhythm" :items="rhythms" label="Rhythm" />

@@ -69,7 +69,13 @@ module Fawnmoss
       def weak?(outcome) = outcome.item.kind == 'new' || (outcome.value && outcome.value < 2)
 
       def steps(skill, outcome)
-        [skill.task, "Listen and look for: #{skill.checks.join('; ')}.", goal(skill), (skill.faults.first[:remedy] if weak?(outcome)), skill.caution]
+        [skill.task, keys(skill), "Listen and look for: #{skill.checks.join('; ')}.", goal(skill), (skill.faults.first[:remedy] if weak?(outcome)),
+         skill.caution]
+      end
+
+      def keys(skill)
+        *first, last = skill.line&.keys
+        last && "In #{[first.join(', '), last].reject(&:empty?).join(' and ')}."
       end
 
       def goal(skill)

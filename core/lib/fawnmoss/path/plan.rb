@@ -9,8 +9,9 @@ module Fawnmoss
       KINDS = %w[talk warm-up sound scale review rest spots new tune own card].freeze
 
       # One timed thing. id: stable, such as 'review bow.slur'; kind: of KINDS; title; minutes; reasons: sentences; skill: id or nil;
-      # tune, tune_title: id and title or nil; words: what to do; checks: list; caution: or nil; pinned: true when the teacher fixed its minutes.
-      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :checks, :caution, :pinned)
+      # tune, tune_title: id and title or nil; words: what to do; line: Line or nil; checks: list;
+      # caution: or nil; pinned: true when the teacher fixed its minutes.
+      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned)
 
       # items: in order; minutes: of the lesson; spare: minutes that nothing wants; left_out: [[title, reason, id]] of what did not
       # fit, the most valuable first; dropped: [[title, id]] of what the teacher left out; warnings: sentences; value: what the chosen

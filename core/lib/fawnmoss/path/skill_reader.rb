@@ -36,8 +36,8 @@ module Fawnmoss
         refuse(entry, 'stands there twice') if @by_id.key?(id)
         @by_id[id] = entry
         Skill.new(id:, stage: entry['stage'], area: entry['area'], needs: entry['needs'] || [], instruments: among(entry, 'instruments', ALL) || ALL,
-                  school: among(entry, 'school', SCHOOLS), days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), order:, own: false,
-                  variants: (entry['variants'] || []).map { variant(entry, _1) }, **texts(entry))
+                  school: among(entry, 'school', SCHOOLS), days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), line: line(entry), order:,
+                  own: false, variants: (entry['variants'] || []).map { variant(entry, _1) }, **texts(entry))
       end
 
       def texts(entry)
@@ -48,6 +48,7 @@ module Fawnmoss
         texts = given.slice('name', 'task', 'checks', 'caution').transform_keys(&:to_sym)
         texts[:faults] = faults({ **entry, **given }) if given['faults']
         texts[:tempo] = tempo({ **entry, **given }) if given['tempo']
+        texts[:line] = line({ **entry, **given }) if given['scale']
         refuse(entry, 'has a variant that changes nothing') if texts.empty?
         { instruments: among({ **entry, 'instruments' => given['instruments'] }, 'instruments', ALL),
           school: among({ **entry, 'school' => given['school'] }, 'school', SCHOOLS), texts: }
@@ -56,6 +57,12 @@ module Fawnmoss
       def tempo(entry)
         value = entry['tempo']
         value.nil? || (value.is_a?(Integer) && value.between?(20, 240)) ? value : refuse(entry, "has the tempo #{value}, not 20 to 240 quarters a minute")
+      end
+
+      def line(entry)
+        entry['scale']&.then { Line.build(**_1.transform_keys(&:to_sym)) }
+      rescue InvalidInput, ArgumentError, NoMethodError => e
+        refuse(entry, "has a scale that cannot be: #{e.message}")
       end
 
       def text(entry, name)

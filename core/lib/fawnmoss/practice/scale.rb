@@ -8,17 +8,21 @@ module Fawnmoss
       # both, one after the other, to hear whether 4 is high enough (going up 4 then open, coming down open then 4).
       FOURTHS = %w[open fourth descending check-pairs].freeze
       ENDS = %w[tonic top].freeze
+      # Where it begins when there is a choice: as low as the instrument goes, on an open string (else low), as high as fits.
+      STARTS = %w[lowest open highest].freeze
       OCTAVES = (1..4)
 
       # instrument; key: Theory::Key; kind: of ScaleNotes::KINDS; octaves; positions: names; fourth: of FOURTHS; to: of ENDS;
-      # rhythm: Rhythm; slur: notes to a bow (1..8), a list of groups such as [3, 2], or 'octave'.
-      # Raises InvalidInput naming the field.
-      def initialize(instrument:, key:, kind: nil, octaves: 1, positions: ['1'], fourth: 'open', to: 'tonic', rhythm: Rhythm.named('plain'), slur: 1)
+      # begins: of STARTS, or the octave of the first tonic as written (4 is middle C's); rhythm: Rhythm; slur: notes to a bow (1..8), a
+      # list of groups such as [3, 2], or 'octave'. Raises InvalidInput naming the field.
+      def initialize(instrument:, key:, kind: nil, octaves: 1, positions: ['1'], fourth: 'open', begins: 'lowest', to: 'tonic', rhythm: Rhythm.named('plain'),
+                     slur: 1)
         @instrument = instrument
         @key = key
         @kind = choice('kind', kind || (key.mode == 'minor' ? 'natural-minor' : 'major'), ScaleNotes::KINDS)
         @octaves = choice('octaves', octaves, OCTAVES.to_a)
         @fourth = choice('fourth', fourth, FOURTHS)
+        @begins = begins.is_a?(Integer) ? begins : choice('begins', begins, STARTS)
         @to = choice('to', to, ENDS)
         @rhythm = rhythm
         @slur = slur
@@ -35,6 +39,10 @@ module Fawnmoss
         pins = pairs.zip(ids).flat_map { |(_, finger), own| finger ? own.map { Chart::Pin.new(note: _1, finger:) } : [] }
         Exercise.new(tune:, pins: pins.freeze, fourth: school, advice: 'Louder going up, softer coming down; every note as good as the first.')
       end
+
+      # Octaves in which it could begin, as written, the lowest first; [] when it fits nowhere.
+      #   Scale.new(instrument: cello, key: Key.parse('D major')).starts # => [2, 3]
+      def starts = (0..8).select { |octave| (@notes.up(octave, @octaves) + @notes.down(octave, @octaves)).all? { reached?(_1) } }
 
       private
 
@@ -54,13 +62,20 @@ module Fawnmoss
       def beyond = @beyond ||= @to == 'top' ? @notes.beyond(octave, @octaves) { reached?(_1) } : []
       def way_down = (beyond.empty? ? [] : @notes.back(beyond, octave, @octaves)) + @notes.down(octave, @octaves).drop(beyond.empty? ? 1 : 0)
 
-      # The lowest octave that the instrument takes whole.
+      # Of the octaves that the instrument takes whole.
       def octave
-        @octave ||= (0..8).find { |octave| (@notes.up(octave, @octaves) + @notes.down(octave, @octaves)).all? { reached?(_1) } } || out_of_reach
+        @octave ||= chosen(starts) || out_of_reach
       rescue InvalidInput => e
         raise if e.where[:field]
 
         raise InvalidInput.new("#{title} cannot be written: #{e.message}", where: { field: 'key' }, remedy: 'Choose the same key by its other name.')
+      end
+
+      def chosen(starts)
+        return starts.find { _1 == @begins } if @begins.is_a?(Integer)
+        return starts.last if @begins == 'highest'
+
+        (@begins == 'open' && starts.find { |octave| @places.for(@notes.up(octave, 1).first).any?(&:open?) }) || starts.first
       end
 
       def reached?(pitch) = @places.for(pitch).any?

@@ -5,7 +5,7 @@ module Fawnmoss
     module Plan
       # Something a lesson could hold. Fields as in Item; points: what its usual length is worth; least, usual, most: minutes; must: in
       # any case; after: ids of looks that have to be chosen with it, since it rests on them.
-      Candidate = Value.of(:id, :kind, :title, :reasons, :skill, :tune, :tune_title, :words, :checks, :caution, :points,
+      Candidate = Value.of(:id, :kind, :title, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :points,
                            :least, :usual, :most, :must, :after, :fixed) do
         # [[minutes, value], ...] from the least to the most: half of the points for the least, all for the usual length, a fifth
         # more for the most (ours). Values in hundredths of a point, whole numbers.
@@ -18,7 +18,7 @@ module Fawnmoss
         def new? = kind == 'new'
 
         def item(minutes)
-          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, checks: checks || [], caution:, pinned: !fixed.nil?)
+          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, line:, checks: checks || [], caution:, pinned: !fixed.nil?)
         end
 
         private

@@ -29,7 +29,15 @@ module Fawnmoss
           return unless tune && @states.had?('scale.first')
 
           candidate('scale', 'scale', "Scale and arpeggio of #{tune.key}", [2, 4, 7], points: POINTS[:scale], reasons: ["the key of #{tune.title}"],
-                                                                                      words: 'Slowly, each note twice, then in the rhythm of the tune.')
+                    line: line(tune), words: 'Slowly, each note twice, then in the rhythm of the tune.')
+        end
+
+        # In a key of the old modes the scale is the major or minor on its tonic.
+        def line(tune)
+          key = Theory::Key.parse(tune.key)
+          Line.build(keys: ["#{key.tonic} #{key.minor? ? 'minor' : 'major'}"], rhythm: 'twice')
+        rescue InvalidInput
+          nil
         end
 
         # Those asked for, and at most one for every ten minutes, that of the sound and that of the scale counted; then what comes due

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Path
+    # A scale or an arpeggio to play, in the words that Practice::Scale takes. keys: names such as 'D major', to choose among; kind: nil for
+    # what the key says; octaves; begins, to, rhythm: words; slur: '1', '2', 'octave'.
+    Line = Value.of(:keys, :kind, :octaves, :begins, :to, :rhythm, :slur) do
+      # Raises InvalidInput naming the field for what cannot be written on any instrument.
+      def self.build(keys:, kind: nil, octaves: 1, begins: 'open', to: 'tonic', rhythm: 'plain', slur: '1')
+        keys.each { Theory::Key.parse(_1) }
+        Practice::Rhythm.named(rhythm)
+        Practice::SlurSteps.parse(slur)
+        { kind: [kind, [nil, *Practice::ScaleNotes::KINDS]], octaves: [octaves, Practice::Scale::OCTAVES.to_a], begins: [begins, Practice::Scale::STARTS],
+          to: [to, Practice::Scale::ENDS] }.each do |field, (value, allowed)|
+          raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }) unless allowed.include?(value)
+        end
+        new(keys:, kind:, octaves:, begins:, to:, rhythm:, slur:)
+      end
+    end
+  end
+end
