@@ -99,6 +99,19 @@ RSpec.describe Fawnmoss::Path::Plan do
     expect(ids(moved).sort).to eq(ids(before).sort)
   end
 
+  it 'gives the place of what was dropped to what comes after it' do
+    long_ago = some_way.map { _1.copy(on: _1.on - 10) }
+    lesson = plan(long_ago, minutes: 30)
+    %w[review new].each do |kind|
+      count = ->(one) { one.items.count { _1.kind == kind } }
+      out = lesson.items.select { _1.kind == kind }.map(&:id)
+      again = plan(long_ago, minutes: 30, wishes: wishes(dropped: out))
+      expect([out.size, count.call(again)]).to match([be >= 1, count.call(lesson)]), kind
+      expect(ids(again) & out).to be_empty
+      expect(again.dropped.map(&:last)).to match_array(out)
+    end
+  end
+
   it 'keeps a skill out under every heading once it is dropped under one, and offers it back' do
     list = some_way + marks('pattern.landing', '9:1')
     lead = plan(list).items.find { _1.kind == 'scale' }

@@ -30,9 +30,12 @@ module Fawnmoss
         private
 
         def all
-          @all ||= [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(proposals.flat_map { rusty_needs(_1.skill) }),
+          @all ||= [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(rested_on),
                     *rests, *tunes, *news, *own, card].compact
         end
+
+        # Rusty skills that the new things of this lesson rest on.
+        def rested_on = proposals.reject { @at.wishes.dropped_skill(_1.skill.id) }.flat_map { rusty_needs(_1.skill) }
 
         def dropped?(candidate) = !@at.wishes.dropped_as(candidate).nil?
 
@@ -87,12 +90,13 @@ module Fawnmoss
 
         def about(tune) = { tune: tune.tune, tune_title: tune.title }
 
-        # What could be begun, the best first; added and promised ones too when they are open.
+        # What could be begun, the best first; added and promised ones too when they are open; last of all what was dropped.
         def proposals
           @proposals ||= begin
             looked = @looks.due.map(&:skill)
             all = NextSkills.new(@map, @states, wanted: @at.tunes.flat_map(&:unmet)).list(@map.skills.size).reject { looked.include?(_1.skill.id) }
-            all.partition { asked.include?(_1.skill.id) }.flatten.first(NEW)
+            dropped, open = all.partition { @at.wishes.dropped_skill(_1.skill.id) }
+            open.partition { asked.include?(_1.skill.id) }.flatten.first(NEW) + dropped
           end
         end
 
@@ -104,7 +108,8 @@ module Fawnmoss
           proposals.reject { again.include?(_1.skill.id) }.each_with_index.map do |one, rank|
             skill = one.skill
             rusty = rusty_needs(skill)
-            skilled('new', skill, [4, 6, 9], one.reasons, points: POINTS[:new][rank] + promise_points('skill', skill.id), after: rusty.map { @looks.id(_1) },
+            skilled('new', skill, [4, 6, 9], one.reasons, points: POINTS[:new][[rank, NEW - 1].min] + promise_points('skill', skill.id),
+                                                          after: rusty.map { @looks.id(_1) },
                                                           must: added?(skill) && rusty.none? { @at.wishes.dropped_skill(_1) })
           end
         end
