@@ -209,6 +209,19 @@ RSpec.describe Fawnmoss::Path do
     end
   end
 
+  it 'counts the same weeks from what still decides states as from every mark' do
+    random = Random.new(8)
+    ids = map.ids.first(12)
+    20.times do
+      all = random_marks(random, ids, 150)
+      weeks = described_class::Progress.weekly(all, ids, today: today - 14, weeks: 4, map:)
+      expect(weeks.map { [_1.started, _1.steady, _1.secure] }).to eq(weeks.map do |week|
+        names = ids.map { |id| states(all.select { _1.on <= week.on }, today: week.on, map:).name(id) }.tally
+        [names.fetch(:started, 0), names.fetch(:steady, 0) + names.fetch(:rusty, 0), names.fetch(:secure, 0)]
+      end)
+    end
+  end
+
   it 'shows week by week how the path filled up' do
     weeks = described_class::Progress.weekly(marks('bow.slur', '30:1 20:2 10:2 2:3'), ['bow.slur'], today:, weeks: 5)
     expect(weeks.map { [_1.started, _1.steady, _1.secure] }).to eq([[1, 0, 0], [1, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1]])

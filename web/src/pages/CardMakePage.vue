@@ -3,7 +3,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
-import CardPaper from '../components/CardPaper.vue'
+import CardMaker from '../components/CardMaker.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { barWords } from '../geometry/spots'
 import { kept } from '../geometry/work'
@@ -127,51 +127,44 @@ async function issue(): Promise<void> {
         <span class="push"><v-btn :to="`/charts/${id}`">Back to the chart</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!work || working" @click="issue">Issue the card</v-btn></span>
       </header>
       <p v-if="!view.pupil_id" class="problem">This chart is for an instrument. Choose a pupil at the top of the chart, then issue it.</p>
-      <div v-else class="two">
-        <form @submit.prevent>
-          <section>
-            <h2>Minutes</h2>
-            <v-text-field v-model="form.minutes" label="Minutes a day" inputmode="numeric" :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')" />
-            <p v-for="title in work?.left_out ?? []" :key="title" class="small fawn">Too little time for: {{ title }}.</p>
-          </section>
-          <section class="ruled">
-            <WorkEditor v-model="items" :minutes="minutes" @edit="edited" @remove="forgotten" />
-            <details>
-              <summary class="aside-label">What goes in</summary>
-              <label class="choice"><input v-model="form.warm_up" type="checkbox" /> scale and arpeggio of the key</label>
-              <label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice"><input type="checkbox" :checked="has(spots, spot.bars)" @change="form.spots = toggle(spots, spot.bars)" /> {{ barWords(spot.bars) }}: {{ spot.name }}</label>
-              <v-select v-model="form.chain" :items="chains" label="Phrases" /><v-select v-if="form.chain !== 'none'" v-model="form.by" :items="steps" label="Growing" />
-              <label class="choice"><input v-model="form.tempo" type="checkbox" /> tempo steps up to {{ view.tempo }}</label>
-              <v-text-field v-if="form.tempo" v-model="form.tempo_from" label="Starting at (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo_from') || fieldOf('from')" />
-              <label class="choice"><input v-model="form.run" type="checkbox" /> a run through</label>
-            </details>
-          </section>
-          <section class="ruled">
-            <v-textarea v-model="form.note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />
-            <v-textarea v-model="form.caution" label="Caution (else the one that fits)" rows="2" counter="300" :error-messages="fieldOf('caution')" />
-          </section>
-          <details class="ruled">
-            <summary class="aside-label">What is drawn</summary>
-            <label class="choice"><input v-model="form.only" type="checkbox" :disabled="!view.chart.spots.length" /> only some bars</label>
-            <template v-if="form.only"><label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice inner"><input type="checkbox" :checked="has(form.bars, spot.bars)" @change="form.bars = toggle(form.bars, spot.bars)" /> {{ barWords(spot.bars) }}</label></template>
-            <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="form.bands" type="checkbox" :value="band" /> {{ words }}</label>
+      <CardMaker v-else :card="card" :waiting="!problem">
+        <section>
+          <h2>Minutes</h2>
+          <v-text-field v-model="form.minutes" label="Minutes a day" inputmode="numeric" :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')" />
+          <p v-for="title in work?.left_out ?? []" :key="title" class="small fawn">Too little time for: {{ title }}.</p>
+        </section>
+        <section class="ruled">
+          <WorkEditor v-model="items" :minutes="minutes" @edit="edited" @remove="forgotten" />
+          <details>
+            <summary class="aside-label">What goes in</summary>
+            <label class="choice"><input v-model="form.warm_up" type="checkbox" /> scale and arpeggio of the key</label>
+            <label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice"><input type="checkbox" :checked="has(spots, spot.bars)" @change="form.spots = toggle(spots, spot.bars)" /> {{ barWords(spot.bars) }}: {{ spot.name }}</label>
+            <v-select v-model="form.chain" :items="chains" label="Phrases" /><v-select v-if="form.chain !== 'none'" v-model="form.by" :items="steps" label="Growing" />
+            <label class="choice"><input v-model="form.tempo" type="checkbox" /> tempo steps up to {{ view.tempo }}</label>
+            <v-text-field v-if="form.tempo" v-model="form.tempo_from" label="Starting at (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo_from') || fieldOf('from')" />
+            <label class="choice"><input v-model="form.run" type="checkbox" /> a run through</label>
           </details>
-        </form>
-        <div class="preview" aria-label="The card as it will be"><CardPaper v-if="card" :card="card" /><p v-else-if="!problem" role="status">Making the card …</p></div>
-      </div>
+        </section>
+        <section class="ruled">
+          <v-textarea v-model="form.note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />
+          <v-textarea v-model="form.caution" label="Caution (else the one that fits)" rows="2" counter="300" :error-messages="fieldOf('caution')" />
+        </section>
+        <details class="ruled">
+          <summary class="aside-label">What is drawn</summary>
+          <label class="choice"><input v-model="form.only" type="checkbox" :disabled="!view.chart.spots.length" /> only some bars</label>
+          <template v-if="form.only"><label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice inner"><input type="checkbox" :checked="has(form.bars, spot.bars)" @change="form.bars = toggle(form.bars, spot.bars)" /> {{ barWords(spot.bars) }}</label></template>
+          <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="form.bands" type="checkbox" :value="band" /> {{ words }}</label>
+        </details>
+      </CardMaker>
     </template>
   </div>
 </template>
 
 <style scoped>
 .wide { max-width: 1500px; }
-.two { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 34px; align-items: start; }
-.preview { background: var(--card); border: 1px solid var(--rule); padding: 26px 30px; }
-.ruled { margin-top: 14px; padding-top: 10px; }
 .choice { display: flex; gap: 8px; align-items: baseline; padding: 2px 0; line-height: 1.3; }
 .inner { padding-left: 22px; }
 summary { cursor: pointer; padding: 3px 0; }
 details .v-input { margin: 6px 0; }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
-@media (max-width: 1000px) { .two { grid-template-columns: 1fr; } .preview { padding: 14px; } }
 </style>

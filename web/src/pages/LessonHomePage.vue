@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, HomeDraft, Lesson, Work, WorkItem } from '../api/types'
-import CardPaper from '../components/CardPaper.vue'
+import CardMaker from '../components/CardMaker.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
@@ -90,34 +90,27 @@ async function open(tune: number | null): Promise<void> {
         <h1>{{ lesson.pupil.name }}, work for home</h1><span class="quiet">after the lesson on {{ longDate(lesson.held_on) }}, until {{ longDate(draft.until) }}</span>
         <span class="push"><v-btn :to="`/pupils/${lesson.pupil.id}`">To {{ lesson.pupil.name }}</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!card" @click="issue">Issue the card</v-btn></span>
       </header>
-      <div class="two">
-        <form @submit.prevent>
-          <section>
-            <h2>The lesson</h2>
-            <ul class="plain small"><li v-for="item in lesson.items" :key="item.id"><b v-if="markOf(item, lesson.marks) !== null">{{ markOf(item, lesson.marks) }}</b> {{ item.title }} <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(item, lesson.marks) !== null ? '' : 'not reached' }}</span></li></ul>
-            <p v-if="lesson.note" class="small mt-2">{{ lesson.note }}</p>
-          </section>
-          <section class="ruled">
-            <v-text-field v-model="minutes" :label="`Minutes a day, ${draft.days_per_week} days a week`" inputmode="numeric" :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')" />
-            <v-select v-model="chart" :items="[{ value: null, title: 'no tune on it' }, ...draft.charts.map((one) => ({ value: one.id, title: one.title }))]" label="Chart on the card" class="mt-2" />
-            <p v-for="one in draft.left_out" :key="one" class="small fawn">Too little time for: {{ one }}.</p>
-          </section>
-          <section class="ruled">
-            <WorkEditor v-model="items" :minutes="Number(minutes) || 0" />
-            <v-btn density="compact" @click="again">Draft it anew</v-btn><v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
-          </section>
-          <section class="ruled"><v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" /></section>
-        </form>
-        <div class="preview" aria-label="The card as it will be"><CardPaper v-if="card" :card="card" /></div>
-      </div>
+      <CardMaker :card="card" :waiting="!problem">
+        <section>
+          <h2>The lesson</h2>
+          <ul class="plain small"><li v-for="item in lesson.items" :key="item.id"><b v-if="markOf(item, lesson.marks) !== null">{{ markOf(item, lesson.marks) }}</b> {{ item.title }} <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(item, lesson.marks) !== null ? '' : 'not reached' }}</span></li></ul>
+          <p v-if="lesson.note" class="small mt-2">{{ lesson.note }}</p>
+        </section>
+        <section class="ruled">
+          <v-text-field v-model="minutes" :label="`Minutes a day, ${draft.days_per_week} days a week`" inputmode="numeric" :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')" />
+          <v-select v-model="chart" :items="[{ value: null, title: 'no tune on it' }, ...draft.charts.map((one) => ({ value: one.id, title: one.title }))]" label="Chart on the card" class="mt-2" />
+          <p v-for="one in draft.left_out" :key="one" class="small fawn">Too little time for: {{ one }}.</p>
+        </section>
+        <section class="ruled">
+          <WorkEditor v-model="items" :minutes="Number(minutes) || 0" />
+          <v-btn density="compact" @click="again">Draft it anew</v-btn><v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
+        </section>
+        <section class="ruled"><v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" /></section>
+      </CardMaker>
     </template>
   </div>
 </template>
 
 <style scoped>
 .wide { max-width: 1500px; }
-.two { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 34px; align-items: start; }
-.preview { background: var(--card); border: 1px solid var(--rule); padding: 26px 30px; min-height: 300px; }
-.ruled { margin-top: 14px; padding-top: 10px; }
-@media (max-width: 1000px) { .two { grid-template-columns: 1fr; } .preview { padding: 14px; } }
 </style>

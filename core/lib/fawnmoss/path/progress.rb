@@ -15,13 +15,22 @@ module Fawnmoss
       # first.
       #   Progress.weekly(marks, skills, today:, weeks: 14).last.secure # => 5
       def self.weekly(marks, skills, today:, weeks: 14, rules: Rules::DEFAULTS, map: nil)
-        (0...weeks).map { today - (7 * _1) }.reverse.map do |day|
+        days = (0...weeks).map { today - (7 * _1) }.reverse
+        marks = shorten(marks, days.first)
+        days.map do |day|
           states = States.new(marks, today: day, rules:, map:)
           names = skills.map { states.name(_1) }.tally
           Week.new(on: day, started: names.fetch(:started, 0), secure: names.fetch(:secure, 0),
                    steady: names.fetch(:steady, 0) + names.fetch(:rusty, 0))
         end
       end
+
+      # Of what lies before the first day only as much as still decides states: years of marks cost no more than months.
+      def self.shorten(marks, first)
+        old, recent = marks.partition { _1.on <= first }
+        old.group_by(&:skill).values.flat_map { |list| Tail.of(list.sort_by.with_index { |mark, at| [mark.on, at] }) } + recent
+      end
+      private_class_method :shorten
 
       # marks: those with a tempo count. goals: { id => goal }. Returns Tempo list, the latest played first.
       def self.tempi(marks, goals)
