@@ -83,6 +83,16 @@ RSpec.describe 'the skills of the path' do
     expect(first).to have_attributes(keys: ['D major'], begins: 'open', rhythm: 'twice')
   end
 
+  # The guide's page on instruments: 4 stands five semitones above the open string in a cello's first position, seven in its second.
+  it 'say of the fourth finger what can be heard: the octave below in first position, the open string above in second' do
+    cello = instrument('cello')
+    fourth = ->(position) { Fawnmoss::Fingering::Candidates.new(cello, [position]).for(pitch(position == '1' ? 'G3' : 'A3')).find { _1.finger == 4 && cello.string_names[_1.string] == 'D' && _1.placement != :extended } }
+    expect([fourth.call('1'), fourth.call('2')].map(&:semitones)).to eq([5, 7])
+    expect(catalogue.path('cello')['left.fourth-low']).to have_attributes(task: include('G on the D string with open G'), checks: include('Rings with the octave below'))
+    expect(catalogue.path('cello')['position.next'].checks).to include('Four matches the open string')
+    expect(catalogue.path('bass', %w[german 1-2-4])['bow.flex'].checks).to include('Hand swings freely')
+  end
+
   it 'are the violin’s for the viola' do
     expect(catalogue.path('viola').ids).to eq(catalogue.path('violin').ids)
   end
