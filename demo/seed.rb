@@ -26,12 +26,12 @@ class Demo
      { learnt: %w[bow.slur-three bow.lift crossing.skip rhythm.dotted rhythm.pick-up rhythm.long pattern.across pattern.change scale.three-keys scale.slur-2 scale.arpeggio tune.three-strings
                   tune.memory tune.click bow.staccato body.care], marks: { 'left.fourth' => '6:1 8:1 9:1 10:1 12:1', 'scale.from-third' => '11:1 12:2' } }],
     ['Maren', 13, 'viola', '14 in', 25, 0, '16:45', 45,
-     { learnt: %w[pattern.2-3-close bow.slur crossing.next rhythm.eighths rhythm.long scale.first tune.two-strings body.care],
+     { learnt: %w[pattern.2-3-close bow.slur crossing.next rhythm.eighths rhythm.long sound.long scale.first tune.two-strings body.care],
        marks: { 'pattern.1-2-close' => '9:1 10:1 11:2 12:2', 'rhythm.six-eight' => '8:1 9:2 10:2', 'rhythm.pick-up' => '2:2 3:2 4:3' } }],
-    ['Tobias', 10, 'cello', '1/2', 20, 2, '15:45', 30, { learnt: %w[crossing.next left.stay rhythm.plain pluck.beat], marks: { 'rhythm.eighths' => '9:1 10:2 12:2', 'left.steps' => '11:1 12:1' } }],
-    ['Ines', 42, 'cello', '4/4', 30, 3, '18:30', 45, { learnt: %w[crossing.next left.steps], upto: 9, marks: { 'pattern.second-finger' => '7:1 8:1 9:2' } }],
+    ['Tobias', 10, 'cello', '1/2', 20, 2, '15:45', 30, { learnt: %w[crossing.next left.stay rhythm.plain sound.straight pluck.beat], marks: { 'rhythm.eighths' => '9:1 10:2 12:2', 'left.steps' => '11:1 12:1' } }],
+    ['Ines', 42, 'cello', '4/4', 30, 3, '18:30', 45, { learnt: %w[crossing.next left.steps sound.straight], upto: 9, marks: { 'pattern.second-finger' => '7:1 8:1 9:2' } }],
     ['Bram', 15, 'bass', '3/4', 20, 0, '18:00', 45,
-     { learnt: %w[left.next-string left.steps rhythm.pick-up rhythm.eighths rhythm.long scale.first tune.two-strings pluck.alternate], marks: { 'pattern.second-finger' => '10:1 11:1 12:2' } }],
+     { learnt: %w[left.next-string left.steps rhythm.pick-up rhythm.eighths rhythm.long sound.zone scale.first tune.two-strings pluck.alternate], marks: { 'pattern.second-finger' => '10:1 11:1 12:2' } }],
     ['Pell', 36, 'bass', '3/4', 15, 4, '19:15', 60, { learnt: %w[rhythm.plain left.shape], upto: 6, marks: { 'left.tap' => '5:1 6:1' }, more: { bow_hold: 'german' } }]
   ].freeze
 

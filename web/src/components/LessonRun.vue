@@ -272,5 +272,7 @@ footer { border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; f
 footer textarea { flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; resize: vertical; padding: 4px; }
 .hurt { flex-basis: 100%; margin: 0; }
 .hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
-@media (max-width: 800px) { .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); } aside { border-right: 0; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; } .marks button { width: 70px; } }
+@media (max-width: 800px) { .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); } aside { border-right: 0; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; }
+  .top { flex-direction: column; gap: 6px; } .clock, .whole { font-size: 1.9rem; }
+  footer { padding: 8px 14px; gap: 4px 8px; } .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: 6px; } .marks button { flex: 1 1 0; width: auto; min-width: 0; height: 58px; padding: 0; } .marks small { font-size: 0.7rem; } .tools { flex: 1; justify-content: center; } .tools .v-btn { padding: 0 8px; min-width: 0; } footer textarea { order: 1; flex-basis: 100%; } }
 </style>
