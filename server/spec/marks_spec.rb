@@ -23,6 +23,12 @@ RSpec.describe 'marks and pain' do
     expect(answer[:pupil][:path].first[:state]).to eq('steady')
   end
 
+  it 'of a lesson are answered in short: years of marks do not travel with each' do
+    lesson = api(:post, "/api/pupils/#{pupil[:id]}/lessons", {})
+    expect(mark(pupil, skill: 'body.ready', value: 2, lesson_id: lesson[:id]).keys).to eq([:mark])
+    expect(mark(pupil, skill: 'body.ready', value: 2).keys).to eq(%i[mark pupil])
+  end
+
   it 'of a hidden skill are kept, and shown again with it' do
     studio = FawnmossServer::Models::Studio[FawnmossServer::Models::Pupil[pupil[:id]].studio_id]
     change = FawnmossServer::Models::SkillChange.create(studio_id: studio.id, skill: 'body.care', hidden: true, texts: {})
