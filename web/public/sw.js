@@ -1,5 +1,5 @@
-// A lesson reloaded while the server cannot be reached: the page comes out of what src/composables/pageKept.ts put by. The server is
-// always asked first, and the API is left alone: what a lesson knows is kept by the lesson.
+// A lesson or a practice card reloaded while the server cannot be reached: the page comes out of what src/composables/pageKept.ts put by. The server is
+// always asked first, and the API is left alone: what lessons and cards know they keep themselves.
 const BOX = 'fawnmoss.page'
 
 self.addEventListener('install', () => self.skipWaiting())
@@ -8,7 +8,7 @@ self.addEventListener('fetch', (event) => {
   const { request } = event
   const { origin, pathname } = new URL(request.url)
   if (request.method !== 'GET' || origin !== self.location.origin || pathname.startsWith('/api/')) return
-  if (request.mode === 'navigate' && !pathname.startsWith('/lessons/')) return
+  if (request.mode === 'navigate' && !/^\/(lessons|k)\//.test(pathname)) return
   event.respondWith(fetch(request).catch(async (trouble) => {
     const kept = await caches.match(request.mode === 'navigate' ? '/' : request, { cacheName: BOX })
     if (!kept) throw trouble

@@ -2,6 +2,8 @@ import { computed, ref } from 'vue'
 import { withSystems } from '../geometry/systems'
 
 const BASE = `${import.meta.env.BASE_URL}vendor/verovio-6.3.0/`
+/** The files the engraver is made of, beside its worker. */
+export const ENGRAVER = ['verovio-module.mjs', 'verovio.mjs'].map((name) => BASE + name)
 /** Verovio's scale in percent: at 40 a staff is about 29 px high. */
 export const SCALE = 40
 

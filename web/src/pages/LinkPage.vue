@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask, localDate } from '../api/client'
 import type { PublicCard, WorkItem } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
 import PlayBar from '../components/PlayBar.vue'
+import { keepPage } from '../composables/pageKept'
+import { ENGRAVER } from '../composables/useEngraver'
 import { useLoad } from '../composables/useLoad'
 import { usePaper } from '../composables/usePaper'
 import { useReports } from '../composables/useReports'
@@ -17,6 +19,7 @@ const route = useRoute()
 const token = String(route.params.token)
 const KEPT = `fawnmoss.card.${token.slice(0, 22)}`
 const player = usePlayer()
+let keeping: ReturnType<typeof setTimeout> | undefined
 usePaper()
 const { data: card, problem, load } = useLoad(fetchCard)
 const { days, known, state, report } = useReports(token)
@@ -44,6 +47,12 @@ watch(card, (shown) => {
   known.value = shown.days
   if (shown.body.play) player.use(async () => shown.body.play!)
   player.own = shown.body.tempo ?? 60
+  // Once the notes are there too.
+  keeping = setTimeout(() => void keepPage(shown.body.chart ? ENGRAVER : []), 4000)
+})
+// What has arrived since belongs to the card as it was last seen.
+watch(known, (now) => {
+  if (card.value) localStorage.setItem(KEPT, JSON.stringify({ ...card.value, days: now }))
 })
 function hear(item: WorkItem): void {
   const schedule = card.value?.body.play
@@ -54,6 +63,7 @@ function tempo(beats: number): void {
   if (player.state === 'still') void player.start()
 }
 onMounted(load)
+onUnmounted(() => clearTimeout(keeping))
 </script>
 
 <template>
