@@ -88,6 +88,7 @@ class Pictures
     find('.lesson h1')
     4.times { page.driver.browser.action.send_keys(:arrow_right).perform }
     page.driver.browser.action.send_keys('2').perform
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 30)
     shot 'lesson'
   end
 
