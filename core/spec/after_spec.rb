@@ -32,8 +32,20 @@ RSpec.describe 'after the lesson' do
       plan = draft(outcome('review', skill: 'bow.slur', value: 3), outcome('new', skill: 'scale.first', value: 1), outcome('tune', tune: 3, reached: false), warm_up: routine, tempo: { 'scale.first' => 44 })
       expect(plan.items.map { [_1.kind, _1.title] }).to eq([['warm-up', 'Warm up'], ['skill', 'Two notes in one bow'], ['skill', 'One octave from an open string'], ['run', 'Brook Song']])
       expect(plan.items.map(&:minutes)).to match([3, be < 5, be > 5, be_between(4, 8)])
-      expect(plan.items[2].steps.join(' ')).to include('In D major.', 'From 44 toward 60', map['scale.first'].faults.first[:remedy])
+      expect(plan.items[2].steps.join(' ')).to include('From 44 toward 60', map['scale.first'].faults.first[:remedy])
       expect(plan.items[1].steps.join(' ')).not_to include(map['bow.slur'].faults.first[:remedy])
+      expect(plan.items.last.steps).to eq(['Once through as music, without stopping.'])
+      expect(draft(outcome('new', skill: 'scale.first', value: 1)).items.first.steps).to include('Slowly at first, later at 60.', 'Gets lost on the way down? Play down first, from the top, before going up.')
+      expect(draft(outcome('spots', tune: 3), outcome('tune', tune: 3)).items.last.steps).to eq(['First the spots: Bars 3 and 4: crossing.', 'Then once through as music, without stopping.'])
+    end
+
+    it 'says scales in strings and fingers, for whoever helps at home' do
+      said = ->(id, skill, **more) { catalogue.path(id, ['french', '1-2-4'])[skill].line.in_fingers(catalogue, instrument: instrument(id), positions: instrument(id).positions.fetch('simple'), **more) }
+      expect(said.call('violin', 'scale.three-keys').first(2)).to eq(['D major: D 0 1 high 2 3, A 0 1 high 2 3.', 'G major: G 0 1 high 2 3, D 0 1 high 2 3.'])
+      expect(said.call('cello', 'scale.first')).to eq(['D major: D 0 1 3 4, A 0 1 3 4.'])
+      expect(said.call('bass', 'scale.flats').first).to eq('F major: half position: E 1 4, A 0 1, first position: A 2, D 0 1 2.')
+      fingers = { 'scale.first' => ['D major: D 0 1.'] }
+      expect(draft(outcome('new', skill: 'scale.first', value: 1), fingers:).items.first.steps[1]).to eq('D major: D 0 1.')
     end
 
     it 'leaves out what the lesson did not reach, and what is too much for a day, and says what' do

@@ -33,7 +33,16 @@ module FawnmossServer
         map = pupil.studio.map(pupil.instrument, pupil.schools)
         marks = lesson.marks.group_by { _1.skill || _1.tune_id.to_s }
         outcomes = (lesson.items || []).map { outcome(_1, lesson, marks) }
-        Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(lesson))
+        Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(lesson),
+                                                      fingers: fingers(lesson, pupil, map))
+      end
+
+      # The scales of the lesson in strings and fingers, where the pupil's hand is now.
+      def self.fingers(lesson, pupil, map)
+        subject = Subject.pupil(pupil, lesson.held_on)
+        skills = (lesson.items || []).filter_map { _1['skill'] && map[_1['skill']] }.select(&:line)
+        positions = subject.request('simple').positions if skills.any?
+        skills.to_h { [_1.id, _1.line.in_fingers(FawnmossServer.catalogue, instrument: subject.instrument, positions:)] }
       end
 
       def self.outcome(item, lesson, marks)
@@ -59,7 +68,7 @@ module FawnmossServer
         { pupil: pupil.name, instrument: pupil.instrument, studio: studio.name, minutes_per_day: input.minutes, note: input.note, items: input.items,
           caution: input.caution || CardBody::CAUTION, changes: [], chart: nil }
       end
-      private_class_method :plan, :outcome, :routine, :tempi, :charts, :bare
+      private_class_method :plan, :fingers, :outcome, :routine, :tempi, :charts, :bare
     end
   end
 end

@@ -136,6 +136,14 @@ RSpec.describe 'plans and lessons' do
       expect(api(:get, "/api/pupils/#{pupil[:id]}/plan?date=#{(today + 7).iso8601}")[:items].find { _1[:skill] == 'body.ready' }[:reasons].first).to eq("not reached on #{today.strftime('%-d %B')}")
     end
 
+    it 'says the scales of the lesson in strings and fingers for home' do
+      teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
+      lesson = begin_lesson
+      mark(pupil, skill: 'scale.three-keys', value: 1, lesson_id: lesson[:id])
+      steps = api(:get, "/api/lessons/#{lesson[:id]}/home")[:items].find { _1[:title] == 'Three keys from open strings' }[:steps]
+      expect(steps).to include('D major: D 0 1 high 2 3, A 0 1 high 2 3.', 'A major: A 0 1 high 2 3, E 0 1 high 2 3.', 'Slowly at first, later at 60.')
+    end
+
     it 'drafts the work for home from what happened, minutes adding up to the pupil’s day, and issues it' do
       lesson = begin_lesson
       mark(pupil, skill: 'body.ready', value: 1, lesson_id: lesson[:id])

@@ -14,10 +14,10 @@ module Fawnmoss
       WARM = 3 # minutes at most for the warm-up
 
       # outcomes: Outcome list in lesson order; minutes: a day, 3 to 240; warm_up: Practice::Routine::Step list; tempo: { skill id =>
-      # quarters a minute reached }. Returns Practice::HomeWork::Plan.
-      def self.plan(outcomes, map:, minutes:, warm_up: [], tempo: {}) = new(outcomes, map, minutes, warm_up, tempo).plan
+      # quarters a minute reached }; fingers: { skill id => sentences on the scales it is about }. Returns Practice::HomeWork::Plan.
+      def self.plan(outcomes, map:, minutes:, warm_up: [], tempo: {}, fingers: {}) = new(outcomes, map, minutes, warm_up, tempo, fingers).plan
 
-      def initialize(outcomes, map, minutes, warm_up, tempo)
+      def initialize(outcomes, map, minutes, warm_up, tempo, fingers)
         unless Practice::HomeWork::MINUTES.cover?(minutes)
           raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.')
         end
@@ -27,6 +27,7 @@ module Fawnmoss
         @minutes = minutes
         @warm_up = warm_up
         @tempo = tempo
+        @fingers = fingers
       end
 
       def plan
@@ -69,27 +70,22 @@ module Fawnmoss
       def weak?(outcome) = outcome.item.kind == 'new' || (outcome.value && outcome.value < 2)
 
       def steps(skill, outcome)
-        [skill.task, keys(skill), "Listen and look for: #{skill.checks.join('; ')}.", goal(skill), (skill.faults.first[:remedy] if weak?(outcome)),
-         skill.caution]
-      end
-
-      def keys(skill)
-        *first, last = skill.line&.keys
-        last && "In #{[first.join(', '), last].reject(&:empty?).join(' and ')}."
+        [skill.task, *@fingers.fetch(skill.id, []), "Listen and look for: #{skill.checks.join('; ')}.", goal(skill),
+         (skill.faults.first.then { "#{_1[:fault]}? #{_1[:remedy]}" } if weak?(outcome)), skill.caution]
       end
 
       def goal(skill)
         return unless skill.tempo
 
-        from = @tempo[skill.id]
-        from && from < skill.tempo ? "From #{from} toward #{skill.tempo}: up a step only after three good ones in a row." : "At #{from || skill.tempo}."
+        from = @tempo[skill.id] or return "Slowly at first, later at #{skill.tempo}."
+        from < skill.tempo ? "From #{from} toward #{skill.tempo}: up a step only after three good ones in a row." : "At #{from}."
       end
 
       def tunes
         by_tune = @outcomes.select { _1.item.tune }.group_by { _1.item.tune }
         by_tune.values.each_with_index.map do |list, at|
           spots = list.find { _1.item.kind == 'spots' }
-          lines = [spots && "First the spots: #{spots.item.words}.", 'Then once through as music, without stopping.']
+          lines = [spots && "First the spots: #{spots.item.words}.", "#{spots ? 'Then once' : 'Once'} through as music, without stopping."]
           entry('run', list.last.item.tune_title, lines, WEIGHTS['tune'], 100 + at)
         end
       end

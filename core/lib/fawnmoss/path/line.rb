@@ -16,6 +16,18 @@ module Fawnmoss
         end
         new(keys:, kind:, octaves:, begins:, to:, rhythm:, slur:)
       end
+
+      # Each key with its strings and fingers going up; one that does not fit these positions is left out.
+      #   line.in_fingers(catalogue, instrument: violin, positions: ['1']) # => ["D major: D 0 1 high 2 3, A 0 1 high 2 3."]
+      def in_fingers(catalogue, instrument:, positions:)
+        keys.filter_map do |key|
+          scale = Practice::Scale.new(instrument:, key: Theory::Key.parse(key), kind:, octaves:, begins:, to:, positions:)
+          chart = scale.exercise.chart(catalogue, instrument:, positions:)
+          "#{key}: #{Practice::InFingers.of(chart)}." unless chart.is_a?(Chart::Impossible)
+        rescue InvalidInput
+          nil
+        end
+      end
     end
   end
 end
