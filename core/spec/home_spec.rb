@@ -15,6 +15,7 @@ RSpec.describe 'the work for home' do
     expect(found.items.sum(&:minutes)).to eq(20)
     expect(found.items[1]).to have_attributes(bars: spot.bars, steps: [spot.words])
     expect(found.items[0].steps.first).to eq('D major, 1 octave, then D major arpeggio, 1 octave, in the rhythm of the first bar.')
+    expect(plan(catalogue:).items[0].steps.first(3)).to eq(['Scale, then arpeggio, in the rhythm of the first bar.', 'D major, 1 octave: D 0 1 high 2 3, A 0 1 high 2 3.', 'D major arpeggio, 1 octave: D 0 high 2, A 0 3.'])
     expect(found.items[2].steps.first(2)).to match([start_with('Play the first bar of a phrase, add the one after it'), 'Phrases: 1:1 to 4:1; 4:1 to 8:1 (bar:beat).'])
     expect(found.items[3]).to have_attributes(tempi: [48, 55, 62, 70, 80])
     expect(plan(chain: 'backward').items.flat_map(&:steps).join).to include('Play the last bar of a phrase, add the one before it')

@@ -39,7 +39,7 @@ module FawnmossServer
       private_class_method :drawn, :wish, :tempo, :flag, :items
 
       # Fawnmoss::Practice::HomeWork::Plan for a solved chart.
-      def plan(solved) = Fawnmoss::Practice::HomeWork.plan(solved, minutes:, **wish)
+      def plan(solved) = Fawnmoss::Practice::HomeWork.plan(solved, minutes:, catalogue: FawnmossServer.catalogue, **wish)
     end
   end
 end

@@ -19,15 +19,15 @@ module Fawnmoss
 
       # chart: Chart::Chart; minutes: a day; spots: lists of bars, which of the chart's spots to work on; warm_up, run: wanted;
       # chain: 'forward', 'backward' or nil; by: 'bar' or 'beat'; tempo_from: quarters a minute to start the tempo steps at, nil
-      # for the usual start, false for none. Returns Plan. Raises InvalidInput naming the field.
-      def self.plan(chart, minutes:, spots: [], warm_up: true, chain: 'forward', by: 'bar', tempo_from: nil, run: true)
+      # for the usual start, false for none; catalogue: with it the warm-up is said in strings and fingers too. Returns Plan.
+      # Raises InvalidInput naming the field.
+      def self.plan(chart, minutes:, catalogue: nil, spots: [], warm_up: true, chain: 'forward', by: 'bar', tempo_from: nil, run: true)
         raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.') unless MINUTES.cover?(minutes)
         unless chain.nil? || CHAINS.key?(chain)
-          raise InvalidInput.new("#{chain.inspect} is no way to chain", where: { field: 'chain' },
-remedy: 'Choose forward or backward.')
+          raise InvalidInput.new("#{chain.inspect} is no way to chain", where: { field: 'chain' }, remedy: 'Choose forward or backward.')
         end
 
-        new(chart, minutes).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
+        new(chart, minutes, catalogue).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
       end
 
       # bars: printed numbers; name: of the spot, '' when it has none.
@@ -40,9 +40,10 @@ remedy: 'Choose forward or backward.')
         "Bars #{list.first} #{list.size == 2 ? 'and' : 'to'} #{list.last}"
       end
 
-      def initialize(chart, minutes)
+      def initialize(chart, minutes, catalogue)
         @chart = chart
         @minutes = minutes
+        @catalogue = catalogue
         @schedule = PlayAlong.of(chart)
       end
 
@@ -62,10 +63,22 @@ remedy: 'Choose forward or backward.')
       def warm_up_item
         request = @chart.request
         scale, arpeggio = WarmUp.for(@chart.tune, instrument: request.instrument, positions: request.positions)
-        item('warm-up', 'Warm up',
-["#{scale.tune.title}, then #{arpeggio.tune.title}, in the rhythm of the first bar.", "Slowly, at #{step(60)}. #{scale.advice}"])
+        fingers = in_fingers(scale, arpeggio)
+        names = fingers.size == 2 ? %w[Scale arpeggio] : [scale, arpeggio].map { _1.tune.title }
+        item('warm-up', 'Warm up', ["#{names.join(', then ')}, in the rhythm of the first bar.", *fingers, "Slowly, at #{step(60)}. #{scale.advice}"])
       rescue InvalidInput # the key's scale does not fit the positions: then its first note is enough
         item('warm-up', 'Warm up', ['Long open strings, straight and even.', "Each string four times, at #{step(60)}."])
+      end
+
+      # "D major, 1 octave: D 0 1 high 2 3, A 0 1 high 2 3."
+      def in_fingers(*exercises)
+        return [] unless @catalogue
+
+        request = @chart.request
+        exercises.filter_map do |exercise|
+          chart = exercise.chart(@catalogue, instrument: request.instrument, version: request.version, positions: request.positions)
+          "#{exercise.tune.title}: #{InFingers.of(chart)}." unless chart.is_a?(Chart::Impossible)
+        end
       end
 
       def chosen(spots) = @chart.spots.select { spots.include?(_1.bars) }
