@@ -20,6 +20,7 @@ module FawnmossServer
 
       def self.answer(chart, exercise, subject)
         { title: exercise.tune.title, advice: exercise.advice, chart: chart.to_h, hand_fingers: chart.hand_fingers, strings: subject.instrument.string_names,
+          readiness: subject.pupil && ReadinessAnswer.of(chart, subject),
           positions: chart.request.positions, position_names: subject.instrument.hand.position_names,
           musicxml: Fawnmoss::Notation::MusicXml.write(chart.tune, ids: true, instrument: subject.instrument),
           play: Fawnmoss::Practice::PlayAlong.of(chart).to_answer, abc: Fawnmoss::Chart::Export.write(chart, 'abc') }

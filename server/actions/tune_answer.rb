@@ -30,15 +30,8 @@ module FawnmossServer
 
       def self.readiness(tune, subject)
         chart, transpose = subject.solve_nearest(tune.score, 'simple')
-        return out_of_reach(chart) if chart.is_a?(Fawnmoss::Chart::Impossible)
-
-        found = Fawnmoss::Path::Readiness.of(chart, subject.states, subject.map)
-        { level: found.level.to_s, share: found.share.to_f.round(3), moved: moved_words(transpose), why: nil,
-          unmet: found.unmet.map { |id, bars| { skill: id, name: subject.map[id].name, bars: } },
-          unlock: found.unlock.map { { skill: _1, name: subject.map[_1].name } } }
+        ReadinessAnswer.of(chart, subject, moved: moved_words(transpose))
       end
-
-      def self.out_of_reach(chart) = { level: 'out_of_reach', share: 0, unmet: [], unlock: [], moved: nil, why: "#{chart.reason}. #{chart.remedy}" }
 
       # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".
       def self.moved_words(transpose)
@@ -48,7 +41,7 @@ module FawnmossServer
         octaves = transpose['semitones'] / 12
         "#{['an octave', 'two octaves', 'three octaves', 'four octaves'].fetch(octaves.abs - 1)} #{octaves.negative? ? 'lower' : 'higher'}"
       end
-      private_class_method :readiness, :out_of_reach
+      private_class_method :readiness
     end
   end
 end

@@ -22,6 +22,16 @@ RSpec.describe 'scales' do
     expect(begun.map { "#{_1[:string]}#{_1[:finger]}" }).to eq(%w[C1 D0 D0])
   end
 
+  it 'says what of a scale is new to a pupil, where, and the way there' do
+    pupil = add_pupil
+    expect(scale(instrument: 'violin', key: 'D major')[:readiness]).to be_nil
+    found = scale(pupil_id: pupil[:id], key: 'F major')[:readiness]
+    expect(found).to include(level: 'later', unmet: include(include(skill: 'pattern.low-1', bars: be_an(Array))))
+    expect(found[:unlock].map { _1[:skill] }).to include('body.ready', 'pattern.low-1')
+    teach(pupil, *FawnmossServer.catalogue.path('violin').ids, days: [9, 2])
+    expect(scale(pupil_id: pupil[:id], key: 'F major')[:readiness]).to include(level: 'plays_now', share: 1, unmet: [], unlock: [])
+  end
+
   it 'stays in the positions of a pupil, slurs in groups, and takes positions asked for' do
     pupil = add_pupil
     expect(scale(pupil_id: pupil[:id], key: 'D major', slur: '3+2', version: 'full')[:positions]).to eq(['1'])

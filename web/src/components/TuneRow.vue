@@ -2,12 +2,12 @@
 import { mdiDotsHorizontal } from '@mdi/js'
 import type { ShelfTune } from '../api/types'
 import { shortDate } from '../geometry/dates'
+import NewInIt from './NewInIt.vue'
 
 /** One tune on the shelf: what it is, what is new in it, who has it, what can be done with it. */
 const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
 const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'away' | 'back'] }>()
 
-const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(0, 5).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${list.length > 5 ? ' …' : ''}`
 function use(): string {
   const { pupils, last_card } = props.tune.use
   return [pupils ? `${pupils} ${pupils === 1 ? 'pupil' : 'pupils'}` : '', last_card ? `last card ${shortDate(last_card)}` : ''].filter(Boolean).join(', ')
@@ -26,11 +26,7 @@ const ACTS = [
       <p v-if="tune.source" class="small quiet source">{{ tune.source }}</p>
     </div>
     <div class="small">
-      <p v-if="tune.readiness?.why" class="fawn">{{ tune.readiness.why }}</p>
-      <p v-if="!pupil">{{ (tune.readiness?.unmet ?? []).map((one) => one.name).join(', ') }}</p>
-      <p v-for="one in pupil ? (tune.readiness?.unmet ?? []) : []" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
-      <p v-if="pupil && (tune.readiness?.unlock.length ?? 0) > (tune.readiness?.unmet.length ?? 0)" class="quiet">To get there: {{ tune.readiness!.unlock.map((one) => one.name).join(' → ') }}</p>
-      <p v-if="tune.readiness?.level === 'plays_now'" class="quiet">Nothing in it is new.</p>
+      <NewInIt :readiness="tune.readiness" :pupil="pupil" />
       <p v-for="notice in tune.notices" :key="notice" class="quiet">{{ notice }}</p>
     </div>
     <div class="share small quiet"><template v-if="pupil">{{ Math.round((tune.readiness?.share ?? 0) * 100) }} % ready<br /></template>{{ use() }}</div>

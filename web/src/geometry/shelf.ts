@@ -4,6 +4,13 @@ import { plain } from './words'
 export type Sorting = 'readiness' | 'title' | 'newest' | 'key' | 'length'
 export interface Filter { text: string; level: string | null; meter: string | null; away: boolean; sorting: Sorting }
 
+/** How near a tune or scale is, the nearest first. */
+export const LEVELS = [
+  { id: 'plays_now', title: 'Plays now' }, { id: 'teaches_one', title: 'Teaches one thing' }, { id: 'two_or_three', title: 'Two or three new things' },
+  { id: 'later', title: 'Later' }, { id: 'out_of_reach', title: 'Out of reach on this instrument' },
+]
+export const levelWords = (id: string): string => LEVELS.find((level) => level.id === id)?.title.toLowerCase() ?? ''
+
 /**
  * The shelf as asked for: every word typed begins one of the title, key, source or what the tune asks for, whatever its accents.
  * Readiness keeps the order in which the tunes came.

@@ -5,9 +5,11 @@ import { ask, Trouble } from '../api/client'
 import type { ChartView, Scale, Tune } from '../api/types'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
+import NewInIt from '../components/NewInIt.vue'
 import PlayBar from '../components/PlayBar.vue'
 import { printPage, usePaper } from '../composables/usePaper'
 import { positionItems } from '../geometry/bands'
+import { levelWords } from '../geometry/shelf'
 import { accessible, printed } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
@@ -97,6 +99,10 @@ async function keep(): Promise<void> {
           <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>
           <ChartSheet :musicxml="scale.musicxml" :chart="scale.chart" :strings="scale.strings" :selected="selected" :now="player.now" :show="{ ...desk.show, spots: false, phrases: false }" fixed steady @select="selected = $event" />
           <p>{{ scale.advice }}</p>
+          <section v-if="scale.readiness" class="small new" aria-label="What is new in it">
+            <p class="aside-label">{{ pupils.current?.name }}: {{ levelWords(scale.readiness.level) }}</p>
+            <NewInIt :readiness="scale.readiness" pupil />
+          </section>
           <div class="map"><HandMap :strings="scale.strings" :fingers="scale.hand_fingers" :words="scale.chart.hand_map" /></div>
         </template>
         <p v-else-if="!problem" role="status">Writing the scale …</p>
@@ -112,5 +118,5 @@ async function keep(): Promise<void> {
 .pair { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 .map { max-width: 300px; margin-top: 12px; }
 @media (max-width: 900px) { .two { grid-template-columns: 1fr; } .choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
-@media print { .choices, header .push { display: none; } .two { display: block; } .page { padding: 0 2mm; } }
+@media print { .choices, .new, header .push { display: none; } .two { display: block; } .page { padding: 0 2mm; } }
 </style>

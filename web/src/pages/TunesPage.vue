@@ -6,7 +6,7 @@ import type { ChartView, EasierWay, KeyOffer, ShelfTune, Tune, Version } from '.
 import AddTune from '../components/AddTune.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import TuneRow from '../components/TuneRow.vue'
-import { shelved, type Filter } from '../geometry/shelf'
+import { LEVELS, levelWords, shelved, type Filter } from '../geometry/shelf'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
@@ -24,10 +24,6 @@ const over = ref(0)
 const dropped = ref<File[]>([])
 const filter = reactive<Filter>({ text: '', level: null, meter: null, away: false, sorting: 'readiness' })
 
-const LEVELS = [
-  { id: 'plays_now', title: 'Plays now' }, { id: 'teaches_one', title: 'Teaches one thing' }, { id: 'two_or_three', title: 'Two or three new things' },
-  { id: 'later', title: 'Later' }, { id: 'out_of_reach', title: 'Out of reach on this instrument' },
-]
 const levels = [{ value: null, title: 'all' }, ...LEVELS.map((level) => ({ value: level.id, title: level.title.toLowerCase() }))]
 const sortings = [{ value: 'readiness', title: 'what fits first' }, { value: 'title', title: 'title' }, { value: 'newest', title: 'newest' }, { value: 'key', title: 'key' }, { value: 'length', title: 'shortest' }]
 const meters = computed(() => [{ value: null, title: 'all' }, ...[...new Set(tunes.value.map((tune) => tune.meter))].sort().map((meter) => ({ value: meter, title: meter }))])
@@ -112,7 +108,7 @@ async function easier(tune: ShelfTune): Promise<void> {
   }
 }
 const take = (tune: ShelfTune, way: EasierWay) => (way.kind === 'key' ? chart(tune, 'simple', { steps: way.steps!, semitones: way.semitones! }) : act(tune, way.kind))
-const classWords = (way: EasierWay) => `${LEVELS.find((level) => level.id === way.level)?.title.toLowerCase()}${way.unmet.length ? `: ${way.unmet.join(', ')}` : ''}`
+const classWords = (way: EasierWay) => `${levelWords(way.level)}${way.unmet.length ? `: ${way.unmet.join(', ')}` : ''}`
 
 function drop(event: DragEvent): void {
   over.value = 0
