@@ -107,7 +107,7 @@ RSpec.describe 'lessons' do
     visit page.current_path
     expect(page).to have_css('.lesson h1', text: third)
     expect(page).to have_field('Note', with: 'Bow sinks at the change.')
-    expect(page).to have_button('3: alone, in time, twice', class: 'on')
+    expect(page).to have_button('3: alone, at tempo, twice', class: 'on')
     wait_until { pupil.marks_dataset.count == before + 2 }
     expect(pupil.marks_dataset.order(:id).all.last(2).map { [_1.value, _1.source, _1.tempo] }).to eq([[2, 'lesson', 64], [3, 'lesson', nil]])
     press('h')

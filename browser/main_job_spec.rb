@@ -65,9 +65,9 @@ RSpec.describe 'the main job' do
 
     # After the lesson: how it went, and the progress shows.
     click_link 'Linnet'
-    within('li.card', text: 'No. 4, Five Stones') { click_button '3: alone, at tempo, twice in a row' }
+    within('li.card', text: 'No. 4, Five Stones') { click_button '3: alone, at tempo, twice' }
     expect(page).to have_content('Marked 3 for Five Stones.')
-    within('article.next', text: 'Three keys from open strings') { click_button '2: alone and slow' }
+    within('article.next', text: 'Three keys from open strings') { click_button '2: alone, slow' }
     expect(page).to have_content('Marked 2 for Three keys from open strings.')
     expect(page).to have_button('Three keys from open strings: started')
     find('summary', text: 'the numbers').click

@@ -7,7 +7,7 @@ import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
-import { clockWords, markOf, pace } from '../geometry/lesson'
+import { clockWords, markOf, MEANINGS, pace } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import RoutineSteps from './RoutineSteps.vue'
@@ -52,7 +52,6 @@ const saying = computed(() => {
   if (unsent.value.length && sending.value === 'waiting') return `${unsent.value.length} ${unsent.value.length === 1 ? 'mark is' : 'marks are'} kept here until the server can be reached`
   return away.value ? 'kept here; the server cannot be reached' : 'saved'
 })
-const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, in time, twice']
 
 function keep(): void {
   localStorage.setItem(KEPT, JSON.stringify({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value }))

@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { MEANINGS } from '../geometry/lesson'
+
 /** Records how it went, 0 to 3, in one press. */
 defineProps<{ label: string; busy?: boolean }>()
 const emit = defineEmits<{ mark: [value: number] }>()
-const meanings = ['not yet', 'with help', 'alone and slow', 'alone, at tempo, twice in a row']
 </script>
 
 <template>
   <span class="marks" role="group" :aria-label="`How ${label} went`">
-    <button v-for="(meaning, value) in meanings" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`" @click="emit('mark', value)">{{ value }}</button>
+    <button v-for="(meaning, value) in MEANINGS" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`" @click="emit('mark', value)">{{ value }}</button>
   </span>
 </template>
 

@@ -57,7 +57,7 @@ describe('PathStones', () => {
 describe('MarkButtons', () => {
   it('records 0 to 3 in one press, each with its meaning', async () => {
     const marks = mount(MarkButtons, { props: { label: 'slurs' }, global })
-    expect(marks.findAll('button').map((button) => button.attributes('aria-label'))).toEqual(['0: not yet', '1: with help', '2: alone and slow', '3: alone, at tempo, twice in a row'])
+    expect(marks.findAll('button').map((button) => button.attributes('aria-label'))).toEqual(['0: not yet', '1: with help', '2: alone, slow', '3: alone, at tempo, twice'])
     await marks.findAll('button')[0]!.trigger('click')
     expect(marks.emitted('mark')).toEqual([[0]])
   })

@@ -1,5 +1,8 @@
 import type { Mark, Plan, PlanItem } from '../api/types'
 
+/** What the marks 0 to 3 mean, in as few words as fit on a button. */
+export const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, at tempo, twice']
+
 /** "0:07", "12:40"; seconds from 0. */
 export const clockWords = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
 
