@@ -95,7 +95,7 @@ RSpec.describe 'bad input' do
     fill_in 'What to listen for (optional)', with: 'The end of each bow.'
     expect(page).to have_content('1 is out of range.')
     fill_in 'Minutes a day', with: '25'
-    click_button 'Issue the card'
+    issue_card
     expect(page).to have_css('.card-paper .note', text: 'The end of each bow.')
   end
 

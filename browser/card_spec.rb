@@ -12,8 +12,7 @@ RSpec.describe 'a card' do
   end
 
   def issue
-    click_button 'Issue the card'
-    expect(page).to have_css('.card-paper .work')
+    issue_card
     expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
   end
 

@@ -68,7 +68,7 @@ RSpec.describe 'lessons' do
     expect(page).to have_content('adds up')
     expect(page).to have_content('Minutes a day, 5 days a week')
     fill_in 'What to listen for (optional)', with: 'Hear the ring.'
-    click_button 'Issue the card'
+    issue_card
     expect(page).to have_css('.card-paper h1', text: 'Practice after')
     expect(printed).to include(pages: 1, text: match(/Hazel, violin.*Balanced and loose/m))
     click_link 'Hazel'

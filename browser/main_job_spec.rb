@@ -40,7 +40,7 @@ RSpec.describe 'the main job' do
     click_link 'Issue card'
     expect(page).to have_css('.preview .card-paper h1', text: 'Five Stones')
     fill_in 'What to listen for (optional)', with: 'Four matches the open string.'
-    click_button 'Issue the card'
+    issue_card
     expect(page).to have_css('.card-paper h1', text: 'Five Stones')
     expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
     expect(digits.first(6)).to eq(%w[0 1 2 3 4 0])

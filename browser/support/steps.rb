@@ -52,8 +52,16 @@ module Steps
     expect(page).to have_css('.side h2.what')
   end
 
-  # Digits over the staff, in order.
-  def digits = page.all('.desk .digit, .card-paper .digit').map(&:text)
+  # Digits over the staff, in order, all at one moment: the chart may be drawn anew at any time.
+  def digits = page.evaluate_script("[...document.querySelectorAll('.desk .digit, .card-paper .digit')].map(digit => digit.textContent)")
+
+  # Issues the card and waits for its own page: the preview looks the same.
+  def issue_card
+    click_button 'Issue the card'
+    expect(page).to have_current_path(%r{\A/cards/\d+\z})
+    expect(page).to have_css('.card-paper .work')
+  end
+
   def saved = expect(page).to(have_css('.state', text: /\Asaved\z/))
 
   # Waits for what no matcher sees.
