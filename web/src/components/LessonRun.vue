@@ -57,6 +57,9 @@ function keep(): void {
   localStorage.setItem(KEPT, JSON.stringify({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value }))
 }
 watch(note, keep)
+function forget(): void {
+  for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+}
 async function save(): Promise<void> {
   keep()
   unkept = 0
@@ -114,7 +117,7 @@ const reached = (one: LessonItem) => markOf(one, given.value) !== null || (secon
 async function unbegin(): Promise<void> {
   try {
     await ask('DELETE', `/lessons/${id}`)
-    for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+    forget()
     await router.push(`/pupils/${lesson.value.pupil.id}/plan?date=${lesson.value.held_on}`)
   } catch (error) {
     problem.value = error as Trouble
@@ -129,7 +132,7 @@ async function finish(): Promise<void> {
   }
   try {
     await ask('POST', `/lessons/${id}/finish`, { ...state(), reached: items.value.filter(reached).map((one) => one.id), carried: items.value.filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'card'].includes(one.kind))).map((one) => one.id) })
-    for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+    forget()
     await router.push(`/lessons/${id}/home`)
   } catch (error) {
     problem.value = error as Trouble

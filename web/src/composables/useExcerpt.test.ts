@@ -28,6 +28,7 @@ it('writes the scale in its first key, then in the one chosen, the old one stand
   await flushPromises()
   expect(key.value).toBe('D major')
   expect(excerpt.value?.chart).toBe('scale')
+  expect(asked).toHaveLength(1)
   key.value = 'G major'
   await Promise.resolve()
   expect(excerpt.value).not.toBeNull()

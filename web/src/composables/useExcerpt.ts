@@ -1,4 +1,4 @@
-import { ref, watch, type Ref } from 'vue'
+import { computed, ref, watch, type Ref } from 'vue'
 import { ask } from '../api/client'
 import type { CardBody, ChartView, LessonItem, Scale, Work } from '../api/types'
 
@@ -11,12 +11,13 @@ type Excerpt = Pick<Scale, 'chart' | 'musicxml' | 'strings'> & { tempo: number |
  */
 export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
   const excerpt = ref<Excerpt | null>(null)
-  const key = ref('')
+  const chosen = ref('')
+  const key = computed({ get: () => chosen.value || (item.value?.line?.keys[0] ?? ''), set: (one) => { chosen.value = one } })
   let asked = 0
 
   async function ofScale(line: NonNullable<LessonItem['line']>): Promise<Excerpt> {
-    const { keys, kind, octaves, ...rest } = line
-    const query = new URLSearchParams({ pupil_id: String(pupil), key: key.value || keys[0]!, octaves: String(octaves), ...(kind ? { kind } : {}), ...rest })
+    const { kind, octaves, begins, to, rhythm, slur } = line
+    const query = new URLSearchParams({ pupil_id: String(pupil), key: key.value, octaves: String(octaves), begins, to, rhythm, slur, ...(kind ? { kind } : {}) })
     return { ...(await ask<Scale>('GET', `/scale?${query}`)), tempo: null }
   }
   async function ofTune(chart: number, kind: string): Promise<Excerpt | null> {
@@ -25,12 +26,13 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
     const body: CardBody = (await ask<Work>('POST', `/charts/${chart}/work`, { bars, minutes_per_day: 15 })).body
     return body.chart ? { chart: body.chart, musicxml: body.musicxml!, strings: body.strings!, tempo: view.tempo } : null
   }
-  watch([() => item.value?.id, key], async ([id], before) => {
+  // Before anything is asked, so that an item and its first key are one change.
+  watch(() => item.value?.id, () => {
+    excerpt.value = null
+    chosen.value = ''
+  }, { flush: 'sync' })
+  watch([() => item.value?.id, key], async () => {
     const own = ++asked
-    if (id !== before[0]) {
-      excerpt.value = null
-      key.value = item.value?.line?.keys[0] ?? ''
-    }
     const one = item.value
     if (!one) return
     try {

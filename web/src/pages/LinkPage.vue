@@ -31,9 +31,7 @@ const said = computed(() => ({ saved: '', sending: 'sending …', waiting: 'kept
 /** The card as it was last seen helps over a lost connection; a closed link takes it away. */
 async function fetchCard(): Promise<PublicCard> {
   try {
-    const found = await ask<PublicCard>('GET', `/link/${token}`)
-    localStorage.setItem(KEPT, JSON.stringify(found))
-    return found
+    return await ask<PublicCard>('GET', `/link/${token}`)
   } catch (error) {
     const kept = localStorage.getItem(KEPT)
     if ((error as { status?: number }).status === 404) localStorage.removeItem(KEPT)
@@ -50,7 +48,7 @@ watch(card, (shown) => {
   // Once the notes are there too.
   keeping = setTimeout(() => void keepPage(shown.body.chart ? ENGRAVER : []), 4000)
 })
-// What has arrived since belongs to the card as it was last seen.
+// The card as it was last seen, with what has arrived since.
 watch(known, (now) => {
   if (card.value) localStorage.setItem(KEPT, JSON.stringify({ ...card.value, days: now }))
 })

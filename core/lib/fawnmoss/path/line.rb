@@ -10,10 +10,7 @@ module Fawnmoss
         keys.each { Theory::Key.parse(_1) }
         Practice::Rhythm.named(rhythm)
         Practice::SlurSteps.parse(slur)
-        { kind: [kind, [nil, *Practice::ScaleNotes::KINDS]], octaves: [octaves, Practice::Scale::OCTAVES.to_a], begins: [begins, Practice::Scale::STARTS],
-          to: [to, Practice::Scale::ENDS] }.each do |field, (value, allowed)|
-          raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }) unless allowed.include?(value)
-        end
+        { kind:, octaves:, begins:, to: }.compact.each { |field, value| Practice::Scale.choice(field, value) }
         new(keys:, kind:, octaves:, begins:, to:, rhythm:, slur:)
       end
 
@@ -22,8 +19,7 @@ module Fawnmoss
       def in_fingers(catalogue, instrument:, positions:)
         keys.filter_map do |key|
           scale = Practice::Scale.new(instrument:, key: Theory::Key.parse(key), kind:, octaves:, begins:, to:, positions:)
-          chart = scale.exercise.chart(catalogue, instrument:, positions:)
-          "#{key}: #{Practice::InFingers.of(chart)}." unless chart.is_a?(Chart::Impossible)
+          Practice::InFingers.sentence(key, scale.exercise, catalogue, instrument:, positions:)
         rescue InvalidInput
           nil
         end

@@ -74,11 +74,8 @@ module Fawnmoss
       def in_fingers(*exercises)
         return [] unless @catalogue
 
-        request = @chart.request
-        exercises.filter_map do |exercise|
-          chart = exercise.chart(@catalogue, instrument: request.instrument, version: request.version, positions: request.positions)
-          "#{exercise.tune.title}: #{InFingers.of(chart)}." unless chart.is_a?(Chart::Impossible)
-        end
+        wish = @chart.request.to_h.slice(:instrument, :version, :positions)
+        exercises.filter_map { InFingers.sentence(_1.tune.title, _1, @catalogue, **wish) }
       end
 
       def chosen(spots) = @chart.spots.select { spots.include?(_1.bars) }

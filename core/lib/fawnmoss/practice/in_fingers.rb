@@ -17,6 +17,13 @@ module Fawnmoss
         parts.zip(before).map { |part, last| words(part, last, names) }.join(', ')
       end
 
+      # A scale by its name; nil when it cannot be played so. options: as Exercise#chart.
+      #   InFingers.sentence('D major', exercise, catalogue, instrument: violin) # => "D major: D 0 1 high 2 3, A 0 1 high 2 3."
+      def self.sentence(name, exercise, catalogue, **options)
+        chart = exercise.chart(catalogue, **options)
+        "#{name}: #{of(chart)}." unless chart.is_a?(Chart::Impossible)
+      end
+
       # Places from the first note to the highest, a repeated one once.
       def self.way_up(chart)
         top = chart.entries.map { _1.sounding.midi }.max

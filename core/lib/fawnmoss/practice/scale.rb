@@ -11,6 +11,15 @@ module Fawnmoss
       # Where it begins when there is a choice: as low as the instrument goes, on an open string (else low), as high as fits.
       STARTS = %w[lowest open highest].freeze
       OCTAVES = (1..4)
+      CHOICES = { kind: ScaleNotes::KINDS, octaves: OCTAVES, fourth: FOURTHS, begins: STARTS, to: ENDS }.freeze
+
+      # The value, when the field may have it. Raises InvalidInput naming the field.
+      #   Scale.choice(:to, 'top') # => "top"
+      def self.choice(field, value)
+        return value if CHOICES.fetch(field).include?(value)
+
+        raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: field.to_s }, remedy: "Choose #{CHOICES.fetch(field).to_a.join(', ')}.")
+      end
 
       # instrument; key: Theory::Key; kind: of ScaleNotes::KINDS; octaves; positions: names; fourth: of FOURTHS; to: of ENDS;
       # begins: of STARTS, or the octave of the first tonic as written (4 is middle C's); rhythm: Rhythm; slur: notes to a bow (1..8), a
@@ -19,11 +28,11 @@ module Fawnmoss
                      slur: 1)
         @instrument = instrument
         @key = key
-        @kind = choice('kind', kind || (key.mode == 'minor' ? 'natural-minor' : 'major'), ScaleNotes::KINDS)
-        @octaves = choice('octaves', octaves, OCTAVES.to_a)
-        @fourth = choice('fourth', fourth, FOURTHS)
-        @begins = begins.is_a?(Integer) ? begins : choice('begins', begins, STARTS)
-        @to = choice('to', to, ENDS)
+        @kind = Scale.choice(:kind, kind || (key.mode == 'minor' ? 'natural-minor' : 'major'))
+        @octaves = Scale.choice(:octaves, octaves)
+        @fourth = Scale.choice(:fourth, fourth)
+        @begins = begins.is_a?(Integer) ? begins : Scale.choice(:begins, begins)
+        @to = Scale.choice(:to, to)
         @rhythm = rhythm
         @slur = slur
         @places = Fingering::Candidates.new(instrument, positions)
@@ -45,12 +54,6 @@ module Fawnmoss
       def starts = (0..8).select { |octave| (@notes.up(octave, @octaves) + @notes.down(octave, @octaves)).all? { reached?(_1) } }
 
       private
-
-      def choice(field, value, allowed)
-        return value if allowed.include?(value)
-
-        raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }, remedy: "Choose #{allowed.join(', ')}.")
-      end
 
       def title = "#{@key.tonic} #{@kind == 'arpeggio' ? "#{@key.mode} arpeggio" : @kind.tr('-', ' ')}, #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'}"
       def school = @fourth == 'fourth' ? 'fourth' : 'open'

@@ -35,7 +35,7 @@ module Fawnmoss
         end
 
         # Rusty skills that the new things of this lesson rest on.
-        def rested_on = proposals.reject { @at.wishes.dropped_skill(_1.skill.id) }.flat_map { rusty_needs(_1.skill) }
+        def rested_on = proposals.reject { dropped_skill?(_1.skill.id) }.flat_map { rusty_needs(_1.skill) }
 
         def dropped?(candidate) = !@at.wishes.dropped_as(candidate).nil?
 
@@ -95,7 +95,7 @@ module Fawnmoss
           @proposals ||= begin
             looked = @looks.due.map(&:skill)
             all = NextSkills.new(@map, @states, wanted: @at.tunes.flat_map(&:unmet)).list(@map.skills.size).reject { looked.include?(_1.skill.id) }
-            dropped, open = all.partition { @at.wishes.dropped_skill(_1.skill.id) }
+            dropped, open = all.partition { dropped_skill?(_1.skill.id) }
             open.partition { asked.include?(_1.skill.id) }.flatten.first(NEW) + dropped
           end
         end
@@ -110,7 +110,7 @@ module Fawnmoss
             rusty = rusty_needs(skill)
             skilled('new', skill, [4, 6, 9], one.reasons, points: POINTS[:new][[rank, NEW - 1].min] + promise_points('skill', skill.id),
                                                           after: rusty.map { @looks.id(_1) },
-                                                          must: added?(skill) && rusty.none? { @at.wishes.dropped_skill(_1) })
+                                                          must: added?(skill) && rusty.none? { dropped_skill?(_1) })
           end
         end
 

@@ -41,13 +41,13 @@ module Fawnmoss
         end
 
         # Those asked for, and at most one for every ten minutes, that of the sound and that of the scale counted; then what comes due
-        # next, for when there is time left. also: skills that something new rests on.
+        # next, for when there is time left. What is dropped takes nobody's place. also: skills that something new rests on.
         def others(also)
           led = leads.keys
           wanted = wanted(also).map(&:id) - led
-          chosen, rest = due.reject { led.include?(_1.skill) }.partition { wanted.include?(_1.skill) || dropped?(_1.skill) }
+          chosen, rest = due.reject { led.include?(_1.skill) }.partition { wanted.include?(_1.skill) || dropped_skill?(_1.skill) }
           more = (wanted - chosen.map(&:skill)).map { Review.new(skill: _1, over: 0, interval: 1, why: 'wanted for this lesson') }
-          (chosen + more + rest.first([(@at.minutes / EVERY) - led.count { !dropped?(_1) }, 1].max) + early(wanted)).map { look(_1) }
+          (chosen + more + rest.first([(@at.minutes / EVERY) - led.count { !dropped_skill?(_1) }, 1].max) + early(wanted)).map { look(_1) }
         end
 
         # Id of the candidate by which a skill is looked at again.
@@ -61,13 +61,11 @@ module Fawnmoss
 
         private
 
-        # What is dropped takes nobody's place.
-        def dropped?(skill) = !@at.wishes.dropped_skill(skill).nil?
         def all = @all ||= Review.all(@map, @states, today: @at.today, rules: @at.rules)
         def early?(review) = review.due && review.due > @at.today
 
         def early(wanted)
-          dropped, rest = all.select { early?(_1) && @states.had?(_1.skill) && !wanted.include?(_1.skill) }.partition { dropped?(_1.skill) }
+          dropped, rest = all.select { early?(_1) && @states.had?(_1.skill) && !wanted.include?(_1.skill) }.partition { dropped_skill?(_1.skill) }
           rest.first(@at.minutes / EVERY) + dropped
         end
 

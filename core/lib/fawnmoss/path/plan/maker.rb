@@ -39,6 +39,7 @@ module Fawnmoss
 
         # Skill ids that the teacher added or promised.
         def asked = @at.wishes.added + @promised.values.select { _1.kind == 'skill' }.map(&:ref)
+        def dropped_skill?(id) = !@at.wishes.dropped_skill(id).nil?
         def added?(skill) = @at.wishes.added.include?(skill.id)
         def rusty_needs(skill) = skill.needs.select { @states.name(_1) == :rusty && !@states.held?(_1) }
       end
