@@ -78,6 +78,7 @@ RSpec.describe Fawnmoss::Practice do
       { fourth: 'never' } => [/never/, 'fourth'], { slur: 0 } => [/0 is not a number of notes/, 'slur'], { slur: [] } => [/notes to a bow/, 'slur'] }
       .each { |wish, (message, field)| expect { scale('G major', **wish) }.to raise_error(Fawnmoss::InvalidInput, message) { expect(_1.where[:field]).to eq(field) } }
     expect { scale('G major', octaves: 3) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.remedy).to eq('It fits in 2.') }
+    expect { scale('D major', 'bass', positions: %w[half 1]) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.remedy).to eq('Allow more positions, or choose another key: G, A, E, B, F or Bb major fits.') }
     expect { described_class::Rhythm.named('polka') }.to raise_error(Fawnmoss::InvalidInput, /polka/)
   end
 

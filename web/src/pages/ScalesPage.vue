@@ -39,7 +39,7 @@ const weak = computed(() => ['violin', 'viola'].includes(pupils.current?.instrum
 const key = computed(() => `${form.tonic} ${form.kind.includes('minor') ? 'minor' : 'major'}`)
 const positions = computed(() => positionItems(scale.value?.position_names ?? []))
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
-const named = ['tempo', 'octaves', 'positions']
+const named = ['tempo', 'positions']
 
 async function load(): Promise<void> {
   const own = ++asked
@@ -81,7 +81,7 @@ async function keep(): Promise<void> {
     </header>
     <div class="two">
       <form class="choices" @submit.prevent>
-        <div class="pair"><v-select v-model="form.tonic" :items="tonics" label="Tonic" /><v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error-messages="fieldOf('octaves')" /></div>
+        <div class="pair"><v-select v-model="form.tonic" :items="tonics" label="Tonic" /><v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error="!!fieldOf('octaves')" /></div>
         <v-select v-model="form.kind" :items="kinds" label="Kind" />
         <v-select v-model="form.begins" :items="starts" label="Begins" />
         <v-select v-model="form.to" :items="ends" label="Up" />

@@ -11,6 +11,7 @@ module Fawnmoss
       # Where it begins when there is a choice: as low as the instrument goes, on an open string (else low), as high as fits.
       STARTS = %w[lowest open highest].freeze
       OCTAVES = (1..4)
+      TONICS = %w[C G D A E B F Bb Eb].freeze # offered when a key does not fit
       CHOICES = { kind: ScaleNotes::KINDS, octaves: OCTAVES, fourth: FOURTHS, begins: STARTS, to: ENDS }.freeze
 
       # The value, when the field may have it. Raises InvalidInput naming the field.
@@ -35,6 +36,7 @@ module Fawnmoss
         @to = Scale.choice(:to, to)
         @rhythm = rhythm
         @slur = slur
+        @positions = positions
         @places = Fingering::Candidates.new(instrument, positions)
         @notes = ScaleNotes.new(key, @kind)
       end
@@ -86,8 +88,16 @@ module Fawnmoss
       def out_of_reach
         fits = OCTAVES.select { |count| count < @octaves && (0..8).any? { |octave| @notes.up(octave, count).all? { reached?(_1) } } }.max
         raise InvalidInput.new("#{@key.name} in #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'} does not fit the #{@instrument.name} in these positions",
-                               where: { field: 'octaves' }, remedy: fits ? "It fits in #{fits}." : 'Allow more positions, or choose another key.')
+                               where: { field: 'octaves' }, remedy: fits ? "It fits in #{fits}." : "Allow more positions, or choose another key#{offers}.")
       end
+
+      # ": G, A, E or F major fits", for keys that do; nothing when none does.
+      def offers
+        *first, last = TONICS.select { fits?(Theory::Key.of(_1, @key.mode)) }
+        last && ": #{[first.join(', '), last].reject(&:empty?).join(' or ')} #{@key.mode} fits"
+      end
+
+      def fits?(key) = Scale.new(instrument: @instrument, key:, kind: @kind, octaves: @octaves, positions: @positions).starts.any?
 
       # [[pitch, finger to pin or nil], ...]: one note, or a check pair.
       def checked(pitch, way)
