@@ -16,6 +16,7 @@ gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
 gem 'mysql2', '~> 0.5.7'
 gem 'puma', '~> 8.0'
 gem 'rack', '~> 3.2'
+gem 'rack-attack', '~> 6.8' # limits how often a source may ask for what is costly or can be guessed
 gem 'rack-protection', '~> 4.2'
 gem 'rack-session', '~> 2.1'
 gem 'rackup', '~> 2.3'

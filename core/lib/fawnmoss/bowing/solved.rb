@@ -46,8 +46,9 @@ module Fawnmoss
         @broken = broken
         @words = Words.for(planned)
         @stroke_of = {}
-        planned.each_with_index { |stroke, index| stroke.stroke.notes.each { @stroke_of[_1] = index } }
+        @before = {} # quarters of its stroke that lie before a note, by its index
         @planned = planned
+        planned.each_with_index { |stroke, index| place(stroke.stroke, index) }
       end
 
       # { direction:, join:, bow: [from, to], bow_words:, short: } of the sound whose lowest note is `index`; slurred notes
@@ -74,11 +75,19 @@ module Fawnmoss
 
       private
 
+      def place(stroke, number)
+        before = 0r
+        stroke.notes.each do |index|
+          @stroke_of[index] = number
+          @before[index] = before
+          before += @notes[index].duration
+        end
+      end
+
       def share(stroke, index)
         return [stroke.from, stroke.to].freeze if stroke.stroke.notes.size == 1
 
-        before = stroke.stroke.notes.take_while { _1 != index }.sum(0r) { @notes[_1].duration }
-        ends = [before, before + @notes[index].duration].map { (_1 / stroke.stroke.duration).to_f }
+        ends = [@before[index], @before[index] + @notes[index].duration].map { (_1 / stroke.stroke.duration).to_f }
         ends.map { stroke.from + ((stroke.to - stroke.from) * _1) }.freeze
       end
 

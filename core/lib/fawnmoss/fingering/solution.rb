@@ -21,6 +21,8 @@ module Fawnmoss
         @placed = {}.compare_by_identity
         @placed_at = []
         @packed = []
+        @to = []
+        @from = []
       end
 
       # Array of Place or Grip, one per sound.
@@ -79,44 +81,44 @@ module Fawnmoss
         @kinds[list] ||= list.map(&:visible).then { |seen| seen.map { seen.index(_1) } }
       end
 
-      # Follows the chart through `slot` to both sides until it meets the best chart, and counts the terms in between.
+      # How often each term fires more (or less) on the best chart through `slot` than on the best chart.
       def changes(index, slot)
-        first, before = walk(slot, index, -1)
-        last, after = walk(slot, index, 1)
-        difference = count(before.reverse << slot, first) + count_on(slot, after, index) - (sums[last + 1] - sums[first])
+        difference = counted_to(index, slot) + counted_from(index, slot) - sums.last
         @known_changes[difference] ||= @terms.unpack(difference)
       end
 
-      # Packed counts of the terms on the way along slots that begin at note `first`.
-      def count(slots, first)
-        return packed(first, slots.first, first.zero? ? nil : @best[first - 1]) if slots.size == 1
-
-        count(slots.first(1), first) + count_on(slots.first, slots.drop(1), first)
-      end
-
-      def count_on(slot, slots, index)
-        total = 0
-        slots.each do |following|
-          index += 1
-          total += packed(index, following, slot)
-          slot = following
-        end
-        total
-      end
-
-      # Slots on the way until the best chart is met; returns [index of the last note that differs or touches, slots].
-      def walk(slot, index, direction)
+      # Packed counts of the terms on the best way to a slot, the slot included. The ways of neighbouring notes run together, so each
+      # slot is counted once, and the whole stays linear even where a way never meets the best chart again.
+      def counted_to(index, slot)
         way = []
-        loop do
-          following = direction.negative? ? @solver.froms[index][slot] : @solver.aheads[index][slot]
-          index += direction
-          return [index - direction, way] unless following && (0...@best.size).cover?(index)
+        until (known = slot == @best[index] ? sums[index + 1] : (@to[index] ||= {})[slot])
+          before = index.positive? ? @solver.froms[index][slot] : nil
+          way << [index, slot, before]
+          break known = 0 unless before
 
-          way << following
-          return [index, way] if following == @best[index]
+          index -= 1
+          slot = before
+        end
+        way.reverse_each { |at, own, before| known = @to[at][own] = known + packed(at, own, before) }
+        known
+      end
 
+      # The same for the best way on from a slot to the end, the slot not included.
+      def counted_from(index, slot)
+        way = []
+        until (known = slot == @best[index] ? sums.last - sums[index + 1] : (@from[index] ||= {})[slot])
+          following = index < @best.size - 1 ? @solver.aheads[index][slot] : nil
+          way << [index, slot, following]
+          break known = 0 unless following
+
+          index += 1
           slot = following
         end
+        way.reverse_each do |at, own, following|
+          known += packed(at + 1, following, own) if following
+          @from[at][own] = known
+        end
+        known
       end
 
       # Running totals of the best chart's packed counts: sums[i] counts the terms of sounds before i.

@@ -6,6 +6,7 @@ module Fawnmoss
     # does not fit the meter. A short bar is right only as a pick-up, as the last bar, or beside a repeat sign.
     class BarBuilder
       LIMIT = 10_000 # written notes in one tune
+      CHORD = 12 # notes in one chord: more than two hands at a keyboard take
 
       # fail_with: called as fail_with.(message, where, remedy); must raise.
       def initialize(meter, fail_with)
@@ -13,6 +14,7 @@ module Fawnmoss
         @fail = fail_with
         @bars = []
         @ids = 0
+        @chord = 0
         open_bar
       end
 
@@ -20,6 +22,8 @@ module Fawnmoss
       def add(where, **attributes)
         @ids += 1
         @fail.call("more than #{LIMIT} notes", where, 'Split the tune.') if @ids > LIMIT
+        @chord = attributes[:chord] ? @chord + 1 : 1
+        @fail.call("a chord of more than #{CHORD} notes", where, 'Leave some of them out.') if @chord > CHORD
         @pending[:where] ||= where
         @pending[:notes] << { id: "n#{@ids}", **attributes }
       end

@@ -60,7 +60,8 @@ module Fawnmoss
         index = @written.each_with_index.to_h { |note, at| [note.id, at] }
         @spans ||= @chart.phrases.map do |phrase|
           from, to = phrase[:notes].map { index.fetch(_1) }
-          notes = @written[from..to] + @written.drop(to + 1).take_while { _1.head == @written[to].head }
+          to += 1 while @written[to + 1] && @written[to + 1].head == @written[to].head # the rest of a chord
+          notes = @written[from..to]
           [notes.first.onset, notes.map { _1.onset + _1.duration }.max - notes.first.onset, notes]
         end
       end

@@ -14,6 +14,7 @@ module Fawnmoss
         @tune = tune
         @beat = tune.meter.beat_length
         @sounds = tune.played.chunk_while { |a, b| a.onset == b.onset }.to_a
+        @held = Set.new
       end
 
       def tune
@@ -57,10 +58,11 @@ module Fawnmoss
 
       # What sounds in a beat, and whether it goes on from before.
       def heard(onset, length)
-        fresh = @sounds.find { |sound| sound.first.onset >= onset && sound.first.onset < onset + length }
-        return [@last = fresh, false] if fresh
+        following = @sounds.bsearch_index { |sound| sound.first.onset >= onset } || @sounds.size
+        fresh = @sounds[following]
+        return [@last = fresh, false] if fresh && fresh.first.onset < onset + length
 
-        over = @sounds.reverse_each.find { |sound| sound.first.onset < onset }
+        over = following.positive? ? @sounds[following - 1] : nil
         return [@last = nil, false] unless over && over.first.onset + over.first.duration > onset
 
         [over, over.equal?(@last).tap { @last = over }]
@@ -93,7 +95,7 @@ module Fawnmoss
         type, dots = Score::Note.drawn(length)
         (sound || [nil]).each_with_index.map do |played, index|
           @ids += 1
-          @held = [*@held, "n#{@ids}"] if held
+          @held << "n#{@ids}" if held
           Score::Note.new(id: "n#{@ids}", pitch: played&.pitch, at:, duration: length, type:, dots:, tie:, slur_start: false, slur_stop: false,
                           marks: [].freeze, chord: index.positive?)
         end
@@ -101,12 +103,16 @@ module Fawnmoss
 
       # A stretch that goes on over the bar line is tied to the one before.
       def tied(bars)
-        notes = bars.flat_map(&:notes)
-        ties = notes.each_index.select { @held&.include?(notes[_1].id) }.filter_map { |index| before(notes, index) }
+        last = {} # pitch => id of the note of that pitch met last
+        ties = Set.new
+        bars.each do |bar|
+          bar.notes.each do |note|
+            ties << last[note.pitch] if @held.include?(note.id)
+            last[note.pitch] = note.id
+          end
+        end
         bars.map { |bar| bar.copy(notes: bar.notes.map { ties.include?(_1.id) ? _1.copy(tie: true) : _1 }.freeze) }
       end
-
-      def before(notes, index) = notes.first(index).reverse_each.find { _1.pitch == notes[index].pitch }&.id
     end
   end
 end

@@ -5,34 +5,50 @@ module Fawnmoss
     module MusicXml
       # How Reader reads what is attached to a note: slurs, fingers, strings, bow signs, articulations.
       module Marks
+        ARTICULATIONS = { 'staccato' => :staccato, 'tenuto' => :tenuto, 'accent' => :accent, 'breath-mark' => :breath, 'caesura' => :breath,
+                          'spiccato' => :off_string }.freeze
+        PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil }.freeze # of a note with nothing attached
+        READ_ORNAMENTS = %w[trill-mark wavy-line accidental-mark].freeze
+
         private
 
-        def marks(node)
-          slurs = node.xpath('notations/slur').map { _1['type'] }
+        # What hangs on a note, given as Children.
+        def marks(note)
+          attached = note.all('notations').flat_map { |one| one.element_children.to_a }
+          return PLAIN if attached.empty?
+
+          slurs = attached.select { _1.name == 'slur' }.map { _1['type'] }
           refuse('a slur inside a slur', 'Keep one slur at a time.') if slurs.count('start') > 1
-          technical = 'notations/technical'
-          { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(node),
-            finger: finger(node), string: string(node),
-            bow: (:up if node.at_xpath("#{technical}/up-bow")) || (:down if node.at_xpath("#{technical}/down-bow")) }
+          technical = within(attached, 'technical')
+          { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(attached), finger: finger(technical),
+            string: string(technical), bow: { 'up-bow' => :up, 'down-bow' => :down }.find { |name, _| technical.key?(name) }&.last }
         end
 
-        def finger(node)
-          return 0 if node.at_xpath('notations/technical/open-string')
+        # { name => the first element of that name } inside the groups of a name.
+        def within(attached, group)
+          attached.select { _1.name == group }.flat_map { |one| one.element_children.to_a }.each_with_object({}) { |one, found| found[one.name] ||= one }
+        end
 
-          text = node.at_xpath('notations/technical/fingering')&.text.to_s.strip
+        def finger(technical)
+          return 0 if technical.key?('open-string')
+
+          text = technical['fingering']&.text.to_s.strip
           text.match?(/\A[0-4]\z/) ? text.to_i : nil
         end
 
         # 1 = the highest, as in MusicXML.
-        def string(node)
-          text = node.at_xpath('notations/technical/string')&.text.to_s.strip
+        def string(technical)
+          text = technical['string']&.text.to_s.strip
           text.match?(/\A[1-4]\z/) ? text.to_i : nil
         end
 
-        def articulations(node)
-          { 'articulations/staccato' => :staccato, 'articulations/tenuto' => :tenuto, 'articulations/accent' => :accent,
-            'articulations/breath-mark' => :breath, 'articulations/caesura' => :breath, 'articulations/spiccato' => :off_string,
-            'fermata' => :fermata, 'ornaments/trill-mark' => :trill }.select { |path, _| node.at_xpath("notations/#{path}") }.values.uniq.freeze
+        def articulations(attached)
+          ornaments = within(attached, 'ornaments')
+          left_out('ornament') if (ornaments.keys - READ_ORNAMENTS).any?
+          found = ARTICULATIONS.values_at(*(ARTICULATIONS.keys & within(attached, 'articulations').keys))
+          found << :fermata if attached.any? { _1.name == 'fermata' }
+          found << :trill if ornaments.key?('trill-mark')
+          found.uniq.freeze
         end
       end
     end

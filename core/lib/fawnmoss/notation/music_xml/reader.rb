@@ -57,107 +57,113 @@ module Fawnmoss
 
         # A direction that only says how fast is read as the tune's tempo.
         def tempo_mark?(child)
-          child.name == 'direction' && child.xpath('direction-type/*').any? && child.xpath('direction-type/*').all? { _1.name == 'metronome' }
+          return false unless child.name == 'direction'
+
+          types = Children.new(child).all('direction-type').flat_map { |type| type.element_children.to_a }
+          types.any? && types.all? { _1.name == 'metronome' }
         end
 
         def read_attributes(attributes, index)
-          @divisions = attributes.at_xpath('divisions')&.text.to_i if attributes.at_xpath('divisions')
+          inside = Children.new(attributes)
+          @divisions = inside['divisions'].text.to_i if inside['divisions']
           return if index.zero?
 
-          refuse('the meter changes', 'Split the tune where it changes.') if attributes.at_xpath('time') && meter(attributes) != @meter
-          refuse('the key changes', 'Split the tune where it changes.') if attributes.at_xpath('key') && key(attributes).fifths != @key.fifths
+          refuse('the meter changes', 'Split the tune where it changes.') if inside['time'] && meter(attributes) != @meter
+          refuse('the key changes', 'Split the tune where it changes.') if inside['key'] && key(attributes).fifths != @key.fifths
         end
 
         def read_barline(barline, builder, line, repeat_end)
-          direction = barline.at_xpath('repeat/@direction')&.value
+          inside = Children.new(barline)
+          direction = inside['repeat'] && inside['repeat']['direction']
           builder.mark_repeat_start if direction == 'forward'
-          ending = barline.at_xpath('ending')
+          ending = inside['ending']
           builder.mark_ending(ending['number'][/[12]/]) if ending && ending['type'] == 'start' && ending['number'].to_s =~ /[12]/
-          style = { 'light-light' => :double, 'light-heavy' => :final }[barline.at_xpath('bar-style')&.text]
+          style = { 'light-light' => :double, 'light-heavy' => :final }[inside['bar-style']&.text]
           left = barline['location'] == 'left'
           [left || direction ? line : style || line, repeat_end || direction == 'backward']
         end
 
         def read_note(node, builder)
-          refuse_unread(node)
-          left_out('lyric') if node.at_xpath('lyric')
-          return (@graces ||= []) << pitch(node) if node.at_xpath('grace')
-          return read_chord(node, builder) if node.at_xpath('chord')
+          note = Children.new(node)
+          refuse_unread(note)
+          left_out('lyric') if note['lyric']
+          return (@graces ||= []) << pitch(note) if note['grace']
+          return read_chord(note, builder) if note['chord']
 
-          duration = duration(node)
-          triplet = triplet(node)
+          duration = duration(note)
+          triplet = triplet(note)
           type, dots = Score::Note.drawn(triplet ? duration * 3 / 2 : duration)
-          return read_whole_rest(node, duration, builder) if type.nil? && node.at_xpath('rest')
+          return read_whole_rest(note, duration, builder) if type.nil? && note['rest']
 
           refuse("a note of #{Fraction.text(duration)} quarters cannot be drawn as one note") unless type
-          builder.add({}, pitch: pitch(node), duration:, type:, dots:, triplet:, tie: tie?(node), chord: false, **marks(node), graces: graces(node))
+          builder.add({}, pitch: pitch(note), duration:, type:, dots:, triplet:, tie: tie?(note), chord: false, **marks(note), graces: graces(note))
         end
 
         # A note that sounds with the one before it: what holds for the whole chord stands on the first.
-        def read_chord(node, builder)
+        def read_chord(written, builder)
           head = builder.last_notes.first
           refuse('a chord note without a note before it') if head.nil? || builder.empty? || head[:pitch].nil?
-          refuse('the notes of a chord have different lengths') if duration(node) != head[:duration]
-          note = pitch(node)
+          refuse('the notes of a chord have different lengths') if duration(written) != head[:duration]
+          note = pitch(written)
           refuse('a chord note that is a rest') unless note
           refuse('the same note twice in a chord') if builder.last_notes.any? { _1[:pitch] == note }
-          marks = marks(node)
+          marks = marks(written)
           head[:slur_start] ||= marks[:slur_start]
           head[:slur_stop] ||= marks[:slur_stop]
           head[:bow] ||= marks[:bow]
           head[:marks] |= marks[:marks]
-          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(node), chord: true, graces: nil,
+          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(written), chord: true, graces: nil,
                           **marks, slur_start: false, slur_stop: false, bow: nil, marks: [].freeze)
         end
 
-        def tie?(node) = !node.at_xpath('tie[@type="start"]').nil?
+        def tie?(note) = note.all('tie').any? { _1['type'] == 'start' }
 
         # Grace notes that came before this note.
-        def graces(node)
+        def graces(note)
           found = @graces
           @graces = nil
-          refuse('grace notes before a rest') if found && node.at_xpath('rest')
+          refuse('grace notes before a rest') if found && note['rest']
           found&.freeze
         end
 
         # A whole-bar rest lasts the bar, whatever its length: written out in rests that can be drawn.
-        def read_whole_rest(node, duration, builder)
+        def read_whole_rest(note, duration, builder)
           Score::Note::TYPES.each do |length, type|
             while duration >= length
-              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false, graces: nil, **marks(node))
+              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false, graces: nil, **marks(note))
               duration -= length
             end
           end
           refuse('a rest cannot be drawn') if duration.positive?
         end
 
-        def refuse_unread(node)
-          voice = node.at_xpath('voice')&.text
+        def refuse_unread(note)
+          voice = note['voice']&.text
           @voice ||= voice
           refuse('there is a second voice', 'Export a part with one voice.') if voice && voice != @voice
-          refuse('there are cue notes', 'Export the part without them.') if node.at_xpath('cue')
-          refuse('a note without pitch', 'Only pitched notes are read.') if node.at_xpath('unpitched')
-          left_out('ornament') if node.at_xpath('notations/ornaments/*[not(self::trill-mark or self::wavy-line or self::accidental-mark)]')
+          refuse('there are cue notes', 'Export the part without them.') if note['cue']
+          refuse('a note without pitch', 'Only pitched notes are read.') if note['unpitched']
         end
 
-        def duration(node)
-          text = node.at_xpath('duration')&.text.to_s.strip
+        def duration(note)
+          text = note['duration']&.text.to_s.strip
           refuse('a note has no length') unless text.match?(/\A\d{1,7}(\.0+)?\z/) && text.to_i.positive?
           refuse('the divisions of a quarter are missing') unless @divisions&.positive?
           Rational(text.to_i, @divisions)
         end
 
-        def triplet(node)
-          change = node.at_xpath('time-modification') or return @triplet = nil
-          ratio = %w[actual-notes normal-notes].map { change.at_xpath(_1)&.text.to_i }
+        def triplet(note)
+          change = note['time-modification'] or return @triplet = nil
+          ratio = Children.new(change).values_at('actual-notes', 'normal-notes').map { _1&.text.to_i }
           refuse("groups of #{ratio.join(' in the time of ')} are not read", 'Only triplets are.') unless ratio == [3, 2]
           @triplet = { nil => :start, :start => :inside, :inside => :stop, :stop => :start }.fetch(@triplet)
         end
 
-        def pitch(node)
-          return if node.at_xpath('rest')
+        def pitch(note)
+          return if note['rest']
 
-          step, alter, octave = %w[step alter octave].map { node.at_xpath("pitch/#{_1}")&.text.to_s.strip }
+          inside = note['pitch'] && Children.new(note['pitch'])
+          step, alter, octave = inside ? inside.values_at('step', 'alter', 'octave').map { _1&.text.to_s.strip } : ['', '', '']
           good = step.match?(/\A[A-G]\z/) && alter.match?(/\A(-?[0-2])?(\.0+)?\z/) && octave.match?(/\A\d\z/)
           refuse("#{step}#{alter}#{octave} is not a pitch") unless good
           Theory::Pitch.new(letter: step, alter: alter.to_i, octave: octave.to_i)
@@ -169,10 +175,16 @@ module Fawnmoss
           bars, pickup = builder.finish
           check_slurs(bars)
           title = %w[work/work-title movement-title].filter_map { root.at_xpath(_1)&.text&.strip }.reject(&:empty?).first
-          tempo = root.at_xpath('//sound/@tempo')&.value.to_f.round
+          tempo = tempo(root.at_xpath('//sound/@tempo')&.value)
           notices = @left_out.uniq.map { |what| "Left out: #{what}." }
           Score::Tune.new(title: title.to_s, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: @key, meter: @meter,
-                          tempo: (tempo if tempo.between?(20, 300)), pickup:, clef: @clef, bars: bars.freeze, notices: notices.freeze)
+                          tempo:, pickup:, clef: @clef, bars: bars.freeze, notices: notices.freeze)
+        end
+
+        # Whole quarters a minute, or nil for what is no number or no tempo.
+        def tempo(text)
+          number = Float(text.to_s, exception: false)
+          number.round if number&.between?(20, 300)
         end
 
         # A slur must end, and only one may be open.

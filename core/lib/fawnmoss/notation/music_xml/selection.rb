@@ -29,7 +29,7 @@ module Fawnmoss
           voice ||= part.voices.first
           refuse("#{part.name} has no voice #{voice}") unless part.voices.include?(voice)
           left = left_out(part, voice)
-          (@nodes.to_a - [@nodes[index]]).each(&:remove)
+          @nodes.each_with_index { |node, at| node.remove unless at == index }
           drop_names(@nodes[index]['id'])
           @nodes[index].xpath('measure').each { |measure| thin(measure, voice) }
           [@document.to_xml, left]
@@ -40,15 +40,17 @@ module Fawnmoss
         def refuse(message) = raise(InvalidTune.new(message, where: { field: 'part' }, remedy: 'Choose one that is listed.'))
 
         def name(part, index)
-          found = @document.root.at_xpath("part-list/score-part[@id=#{quoted(part['id'])}]/part-name")&.text.to_s.strip
+          found = names.fetch(part['id'], '')
           found.empty? ? "part #{index + 1}" : found[0, 60]
         end
 
-        # An id as an XPath text; one with both kinds of quotes names no part.
-        def quoted(id) = id.to_s.include?("'") ? "\"#{id.delete('"')}\"" : "'#{id}'"
+        # { id of a part => its name }.
+        def names
+          @names ||= @document.root.xpath('part-list/score-part').to_h { |one| [one['id'], one.at_xpath('part-name')&.text.to_s.strip] }
+        end
 
-        def voices(part) = part.xpath('measure/note[pitch]').map { voice_of(_1) }.uniq
-        def voice_of(note) = note.at_xpath('voice')&.text&.strip || '1'
+        def voices(part) = part.xpath('measure/note[pitch]').map { voice_of(Children.new(_1)) }.uniq
+        def voice_of(note) = note['voice']&.text&.strip || '1'
 
         def left_out(part, voice)
           others = parts.reject { _1.index == part.index }.map(&:name)
@@ -64,27 +66,29 @@ module Fawnmoss
         # Keeps one voice of a bar. Places are counted in divisions from the start of the bar, as MusicXML does.
         def thin(measure, voice)
           @place = @reached = @longest = 0
-          staff = measure.xpath('note').find { voice_of(_1) == voice }&.at_xpath('staff')&.text
+          staff = measure.xpath('note').lazy.map { Children.new(_1) }.find { voice_of(_1) == voice }&.then { _1['staff']&.text }
           measure.element_children.each { |child| one(child, voice, staff) }
           rest(measure, nil, voice, @longest - @reached)
         end
 
         def one(child, voice, staff)
           case child.name
-          when 'note' then note(child, voice)
+          when 'note' then note(child, Children.new(child), voice)
           when 'backup', 'forward'
-            @place += child.name == 'backup' ? -duration(child) : duration(child)
+            length = duration(Children.new(child))
+            @place += child.name == 'backup' ? -length : length
             @longest = [@longest, @place].max
             child.remove
           when 'attributes' then attributes(child, staff)
           end
         end
 
-        def note(node, voice)
-          moves = node.at_xpath('chord|grace') ? 0 : duration(node)
-          if voice_of(node) == voice
-            rest(node.parent, node, voice, @place - @reached) unless node.at_xpath('chord|grace')
-            @reached = @place + moves unless node.at_xpath('chord|grace')
+        def note(node, inside, voice)
+          alone = !(inside['chord'] || inside['grace'])
+          moves = alone ? duration(inside) : 0
+          if voice_of(inside) == voice
+            rest(node.parent, node, voice, @place - @reached) if alone
+            @reached = @place + moves if alone
           else
             node.remove
           end
@@ -105,7 +109,7 @@ module Fawnmoss
           before ? before.add_previous_sibling(rest) : measure.add_child(rest)
         end
 
-        def duration(node) = node.at_xpath('duration')&.text.to_i
+        def duration(inside) = inside['duration']&.text.to_i
       end
     end
   end
