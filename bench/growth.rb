@@ -50,7 +50,7 @@ STAGES = {
   'play along' => ->(kept) { Fawnmoss::Practice::PlayAlong.of(kept[:full]).to_answer },
   'home work' => ->(kept) { Fawnmoss::Practice::HomeWork.plan(kept[:full], minutes: 15) },
   'export' => ->(kept) { %w[musicxml abc midi text].each { |format| Fawnmoss::Chart::Export.write(kept[:full], format) } },
-  'carry' => ->(kept) { Fawnmoss::Score::Carry.bars(kept[:tune], Fawnmoss::Notation::Abc.read(kept[:abc].sub('|', '|c2 c2|'))) },
+  'carry' => ->(kept) { Fawnmoss::Score::Carry.bars(kept[:tune], kept[:tune].copy(bars: kept[:tune].bars.drop(1))) },
   'simpler' => ->(kept) { [Fawnmoss::Practice::SimplerRhythm, Fawnmoss::Practice::PlainBowing].each { _1.of(fresh(kept[:tune])) } }
 }.freeze
 

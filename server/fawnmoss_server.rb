@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'digest'
 require 'json'
 require 'zeitwerk'
 require_relative '../core/load_data'
@@ -13,15 +14,23 @@ module FawnmossServer
 
   # Settings, database and catalogue are set once, before the first request.
   class << self
-    attr_reader :settings, :db, :catalogue
+    attr_reader :settings, :db, :catalogue, :engine
 
     # env: ENV or a hash as Boot::Settings.from. Connects, but does not migrate.
     def boot(env)
       @settings = Boot::Settings.from(env)
       @db = Boot::Database.connect(@settings.database)
       @catalogue = FawnmossData.load
+      @engine = digest_of_engine
       self
     end
+
+    # Another as soon as a rule or a weight is another: what was worked out by an older engine is worked out anew.
+    def digest_of_engine
+      files = Dir[File.expand_path('../core/{lib,data}/**/*.{rb,yml}', __dir__)].reject { _1.include?('/data/skills/') }.sort
+      Digest::SHA256.hexdigest(files.map { File.read(_1) }.join)
+    end
+    private :digest_of_engine
 
     # The Rack application, built from everything above.
     def app = Boot::Stack.app(settings)

@@ -1,7 +1,14 @@
 # frozen_string_literal: true
 
-# Loopback only. One process with threads is enough for a studio; see docs/operating.md for more.
+require 'etc'
+
+# Loopback only. As many processes as cores, so that no request holds up those that come to another; heavy work runs apart in any case
+# (server/apart.rb). The threads that may wait for it are fewer than all, so that some are always free.
 bind "tcp://127.0.0.1:#{ENV.fetch('FAWNMOSS_PORT', '9393')}"
-threads 2, 8
+workers Integer(ENV.fetch('FAWNMOSS_WORKERS', Etc.nprocessors))
+threads 4, 32
+preload_app!
 environment 'production'
 rackup File.expand_path('config.ru', __dir__)
+http_content_length_limit 12_000_000 # bytes: refused before it is read
+before_fork { FawnmossServer.db.disconnect }

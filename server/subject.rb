@@ -48,6 +48,14 @@ module FawnmossServer
     # What wants the teacher's eye.
     def attention = Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:)
 
+    # Itself, with all read from the database that a request or an answer needs: for work done apart.
+    def ready
+      states
+      map
+      had
+      self
+    end
+
     # What the engine is asked for: the chart's own choices, otherwise what the pupil can do.
     # options: hash as in the charts table; pins: list of Fawnmoss::Chart::Pin.
     def request(version, options = {}, pins = [])
@@ -62,12 +70,8 @@ module FawnmossServer
     # Solves a score; a tune that lies out of reach is moved to the nearest octave that fits, when there is one.
     # Returns [Chart or Impossible, transpose hash or nil].
     def solve_nearest(score, version)
-      solved = solve(score, request(version))
-      octave = solved.is_a?(Fawnmoss::Chart::Impossible) && solved.offers.find { (_1.interval.semitones % 12).zero? }
-      return [solved, nil] unless octave
-
-      transpose = { 'steps' => octave.interval.steps, 'semitones' => octave.interval.semitones }
-      [solve(score, request(version, { 'transpose' => transpose })), transpose]
+      solved, octave = Fawnmoss::Chart::Asks.nearest(request(version)) { solve(score, _1) }
+      [solved, octave && { 'steps' => octave.steps, 'semitones' => octave.semitones }]
     end
 
     def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, FawnmossServer.catalogue)

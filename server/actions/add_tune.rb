@@ -1,38 +1,64 @@
 # frozen_string_literal: true
 
-require 'digest'
-
 module FawnmossServer
   module Actions
     # Reads a tune and keeps it. The same text twice is told, not stored twice.
     module AddTune
+      TEXT = 2_000_000 # bytes of one tune's text
+      LIGHT = 6_000 # bytes of text that are read within the request itself
+
       # The same text is there already.
       class Known < Fawnmoss::InvalidInput
       end
 
       def self.call(studio, fields)
-        input = Inputs::TuneInput.read(fields)
-        keep(studio, text: input.text, format: input.format, title: input.title, source: input.source, notices: input.notices)
+        heavy = fields.given?('file') || heavy?(fields.raw('text').to_s)
+        read = Apart.run(:imports, studio.id, heavy:) { of_input(Inputs::TuneInput.read(fields)) }
+        keep(studio, read)
       end
 
-      # Puts a text on the shelf. title: '' for the one in the text; notices: what is left out already.
-      def self.keep(studio, text:, format:, title: '', source: '', notices: [])
-        columns = columns(studio, text, format)
-        title = [title, columns.delete(:title), 'Untitled tune'].reject(&:empty?).first[0, 120]
-        studio.add_tune(**columns, title:, source:, notices: notices + columns[:notices])
+      def self.heavy?(text) = text.bytesize > LIGHT
+
+      # What a TuneInput is kept as.
+      def self.of_input(input) = of(text: input.text, format: input.format, title: input.title, source: input.source, notices: input.notices)
+
+      # Reads a text: the columns of its row. title: '' for the one in the text; notices: what is left out already. Raises InvalidTune.
+      def self.of(text:, format:, title: '', source: '', notices: [])
+        found = columns(text, format)
+        title = [title, found[:title], 'Untitled tune'].reject(&:empty?).first[0, 120]
+        { **found, title:, source:, notices: notices + found[:notices] }
       end
 
-      # What is read off a text, its title among it. id: of the tune that may have this text already.
-      def self.columns(studio, text, format, id: nil)
-        score = Fawnmoss::Notation.read(text, format)
-        digest = Digest::SHA256.hexdigest(text.gsub(/\s+/, ' '))
-        same = studio.tunes_dataset.exclude(id:).first(digest:)
-        if same
-          raise Known.new("This tune is already #{same.archived_at ? 'put away' : 'on the shelf'}: #{same.title}.", where: { field: 'text' },
-remedy: 'Open it there.')
+      # Puts what was read on the shelf. Raises Known.
+      def self.keep(studio, read)
+        known?(studio, read[:digest])
+        studio.add_tune(**read, **search(read)).tap { Looking.wake(studio.id) }
+      rescue Sequel::UniqueConstraintViolation # two windows added it at once
+        known?(studio, read[:digest])
+        raise
+      end
+
+      def self.search(read) = { search: Models::Tune.search_words(*read.values_at(:title, :key_name, :meter, :source)) }
+
+      # What is read off a text, its title among it.
+      def self.columns(text, format)
+        if text.bytesize > TEXT
+          raise Fawnmoss::InvalidTune.new("this tune is over #{TEXT / 1_000_000} MB of text", remedy: 'Export one part, or fewer bars, and add that.')
         end
 
-        { format:, text:, digest:, title: score.title, key_name: score.key.name, meter: score.meter.to_s, bars: score.bars.size, notices: score.notices }
+        score = Fawnmoss::Notation.read(text, format)
+        { format:, text:, digest: digest(text), title: score.title, key_name: score.key.name, meter: score.meter.to_s, bars: score.bars.size,
+          notes: score.played.size, notices: score.notices }
+      end
+
+      def self.digest(text) = Digest::SHA256.hexdigest(text.gsub(/\s+/, ' '))
+
+      # Raises Known when the studio has the text. id: of the tune that may.
+      def self.known?(studio, digest, id: nil)
+        same = studio.tunes_dataset.exclude(id:).select(:title, :archived_at).first(digest:) or return
+
+        raise Known.new("This tune is already #{same.archived_at ? 'put away' : 'on the shelf'}: #{same.title}.", where: { field: 'text' },
+remedy: 'Open it there.')
       end
     end
   end

@@ -11,15 +11,23 @@ module FawnmossServer
 
       # What a card would be when issued now: { number:, left_out: titles for which the minutes do not reach, body: }.
       def self.draft(chart, input, today)
-        solved, left_out = Charts.solved(chart, today)
-        plan = input.items ? nil : input.plan(solved)
-        { number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out: plan&.left_out || [],
-          body: body(chart, input, solved, Charts.shape(chart, solved, today, left_out), today).merge(items: input.items || plan.items.map(&:to_h)) }
+        last = Models::Card.where(chart_id: chart.id).order(Sequel.desc(:number)).first
+        left_out, body = Charts.apart(chart, today) { computed(chart, input, last, today) }
+        { number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out:,
+          body: { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes,
+                  **input.to_h.slice(:note, :bars, :bands), **body } }
       end
 
-      def self.body(chart, input, solved, shown, today)
-        { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes, **input.to_h.slice(:note, :bars, :bands),
-          caution: input.caution || caution(chart, shown, today), changes: changes(chart, shown),
+      # [titles for which the minutes do not reach, what is worked out of the card].
+      def self.computed(chart, input, last, today)
+        solved, left_out = Charts.solved(chart, today)
+        plan = input.items ? nil : input.plan(solved)
+        shown = Charts.shape(chart, solved, today, left_out)
+        [plan&.left_out || [], body(chart, input, solved, shown, last, today).merge(items: input.items || plan.items.map(&:to_h))]
+      end
+
+      def self.body(chart, input, solved, shown, last, today)
+        { caution: input.caution || caution(chart, shown, today), changes: changes(last, shown),
           play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(solved, input.bars),
           chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }
       end
@@ -41,8 +49,9 @@ module FawnmossServer
       end
 
       # Since the card issued last from this chart; [] for the first one.
-      def self.changes(chart, shown)
-        last = Models::Card.where(chart_id: chart.id).order(Sequel.desc(:number)).first or return []
+      def self.changes(last, shown)
+        return [] unless last
+
         words = Fawnmoss::Chart::Difference.words(last.body['chart'], JSON.parse(JSON.generate(shown[:chart])))
         words.map { |word| "Since No. #{last.number}: #{word}" }
       end
@@ -53,7 +62,7 @@ module FawnmossServer
         new_skills = shown[:chart][:demands].reject { subject.states.had?(_1) }
         new_skills.filter_map { subject.map[_1]&.caution }.first || CAUTION
       end
-      private_class_method :body, :score, :excerpt, :changes, :caution
+      private_class_method :computed, :body, :score, :excerpt, :changes, :caution
     end
   end
 end

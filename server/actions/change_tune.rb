@@ -8,37 +8,49 @@ module FawnmossServer
       # Returns [tune, how many marks lay on notes that are gone].
       def self.call(studio, id, fields)
         tune = studio.tune(id)
-        columns = columns(studio, tune, fields)
+        columns, places = columns(studio, tune, fields)
         lost = 0
         FawnmossServer.db.transaction do
-          before = columns[:text] && tune.score
-          tune.save_if(fields.integer('lock_version', 0..1_000_000), stored(columns)) or raise Stale, TuneAnswer.whole(tune)
-          lost = carry(tune, before) if before
+          tune.save_if(fields.integer('lock_version', 0..1_000_000), stored(tune, columns)) or raise Stale, TuneAnswer.whole(tune)
+          lost = carry(tune, *places) if places
         end
+        Looking.wake(studio.id) if columns[:text]
         [tune, lost]
       end
 
+      # [columns to change, where the notes now are (see places) when the text changes].
       def self.columns(studio, tune, fields)
         found = {}
-        if fields.given?('text')
-          found = AddTune.columns(studio, fields.block('text', max: 2_000_000), 'abc', id: tune.id)
-          found.delete(:title) if found[:title].empty?
-        end
+        found, places = text(studio, tune, fields) if fields.given?('text')
         found[:title] = fields.text('title', min: 1, max: 120) if fields.given?('title')
         found[:source] = fields.text('source', max: 200, default: '') if fields.given?('source')
         found[:archived_at] = fields.flag('archived', optional: false) ? Time.now.utc : nil if fields.given?('archived')
-        found
+        [found, places]
       end
 
-      def self.stored(columns)
-        columns[:notices] ? { **columns, notices: JSON.generate(columns[:notices]), title: columns[:title]&.slice(0, 120) }.compact : columns
+      def self.text(studio, tune, fields)
+        text = fields.block('text', max: AddTune::TEXT)
+        charted = studio.charts_dataset.where(tune_id: tune.id).any?
+        found, places = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) do
+          [AddTune.columns(text, 'abc'), (places(tune.score, Fawnmoss::Notation.read(text, 'abc')) if charted)]
+        end
+        AddTune.known?(studio, found[:digest], id: tune.id)
+        found.delete(:title) if found[:title].empty?
+        [found, places]
+      end
+
+      # [{ note id before => now }, { bar before => now }].
+      def self.places(before, now) = [Fawnmoss::Score::Carry.ids(before, now), Fawnmoss::Score::Carry.bars(before, now)]
+
+      def self.stored(tune, columns)
+        now = { **tune.values.slice(:title, :key_name, :meter, :source), **columns }
+        found = now.slice(:title, :source).values == tune.values.values_at(:title, :source) && !columns[:text] ? columns : { **columns, **AddTune.search(now) }
+        found = { **found, notices: JSON.generate(columns[:notices]) } if columns[:notices]
+        found[:title] ? { **found, title: found[:title][0, 120] } : found
       end
 
       # Moves pins, phrase boundaries and spots to where their notes now are. Returns how many pins had to go.
-      def self.carry(tune, before)
-        now = tune.score
-        ids = Fawnmoss::Score::Carry.ids(before, now)
-        bars = Fawnmoss::Score::Carry.bars(before, now)
+      def self.carry(tune, ids, bars)
         Models::Chart.where(tune_id: tune.id).all.sum { |chart| carry_chart(chart, ids, bars) }
       end
 
@@ -57,7 +69,7 @@ module FawnmossServer
         now = spot['bars'].map { bars[_1] }
         { **spot, 'bars' => now } if now.none?(&:nil?) && now.each_cons(2).all? { |a, b| b == a + 1 }
       end
-      private_class_method :columns, :stored, :carry, :carry_chart, :spot
+      private_class_method :columns, :text, :places, :stored, :carry, :carry_chart, :spot
     end
   end
 end

@@ -17,38 +17,57 @@ module FawnmossServer
       end
 
       def self.create(studio, tune, subject, version, chosen)
-        solved, transpose = if chosen
-                              [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })),
-                               chosen]
-                            else
-                              subject.solve_nearest(tune.score, version)
-                            end
-        raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
-
+        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject.ready, version, chosen) }
         Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
                              subject: subject.key, options: { 'transpose' => transpose }.compact)
       rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made
         studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
       end
 
+      # The transposition chosen, or to the nearest octave that fits, nil for none. Raises Refused.
+      def self.fitting(tune, subject, version, chosen)
+        solved, transpose = if chosen then [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })), chosen]
+                            else subject.solve_nearest(tune.score, version)
+                            end
+        raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+
+        transpose
+      end
+
       # Replaces choices and pins, if they can be played and nobody saved in between.
       def self.save(studio, id, fields, today)
         chart = studio.chart(id)
         input = Inputs::ChartInput.read(fields)
-        pins = input.pins.map { |pin| Fawnmoss::Chart::Pin.new(**pin, direction: pin[:direction]&.to_sym, join: pin[:join]&.to_sym) }
-        solved = solve(chart, today, input.options, pins)
-        raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+        raise Stale, answer(chart, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
 
-        FawnmossServer.db.transaction do
-          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options))) or raise Stale, answer(chart, today)
-          chart.replace_pins(input.pins)
+        drawn = apart(chart, today) do
+          solved = solve(chart, today, input.options, input.values)
+          raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+
+          drawing(chart, solved, today)
         end
-        shape(chart, solved, today)
+        saved = FawnmossServer.db.transaction do
+          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options))).tap { |done| chart.replace_pins(input.pins) if done }
+        end
+        saved or raise Stale, answer(chart, today)
+        row(chart).merge(drawn)
       end
 
       def self.answer(chart, today)
-        found, left_out = solved(chart, today)
-        shape(chart, found, today, left_out)
+        drawn = apart(chart, today) do
+          found, left_out = solved(chart, today)
+          drawing(chart, found, today, left_out)
+        end
+        row(chart).merge(drawn)
+      end
+
+      # Runs the block apart when the tune is long, with all read that it may look at. Raises Models::Tune::Long.
+      def self.apart(chart, today, &)
+        tune = chart.tune.charted
+        chart.subject(today).ready
+        chart.pins
+        chart.pupil
+        Apart.run(:charts, chart.studio_id, heavy: tune.heavy?, &)
       end
 
       # [solved chart, sentences about marks left out]. A stored mark that the pupil's hand no longer allows (another bass
@@ -79,11 +98,18 @@ module FawnmossServer
       end
 
       # A solved chart as the API shows it. left_out: sentences, as of solved.
-      def self.shape(chart, solved, today, left_out = [])
-        request = solved.request
+      def self.shape(chart, solved, today, left_out = []) = row(chart).merge(drawing(chart, solved, today, left_out))
+
+      # What is kept of it.
+      def self.row(chart)
         { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
-          moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer),
-          tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
+          moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer) }
+      end
+
+      # What is worked out. The heading is the tune's title of today, whatever stands in its text.
+      def self.drawing(chart, solved, today, left_out = [])
+        request = solved.request
+        { tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs,
           positions: request.positions, shift: request.shift, slide: request.slide,
           chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
@@ -102,18 +128,15 @@ module FawnmossServer
       def self.score(chart, today)
         subject = chart.subject(today)
         request = subject.request(chart.version, chart.options)
-        Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument)
+        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument) }
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
-      def self.play(chart, today) = Fawnmoss::Practice::PlayAlong.of(solved(chart, today).first).to_answer
+      def self.play(chart, today) = apart(chart, today) { Fawnmoss::Practice::PlayAlong.of(solved(chart, today).first).to_answer }
 
       # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
-      def self.export(chart, today, format)
-        found, = solved(chart, today)
-        Fawnmoss::Chart::Export.write(found, format)
-      end
-      private_class_method :create, :without, :solve, :asks, :instrument
+      def self.export(chart, today, format) = apart(chart, today) { Fawnmoss::Chart::Export.write(solved(chart, today).first, format) }
+      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :asks, :instrument
     end
   end
 end

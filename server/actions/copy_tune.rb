@@ -4,16 +4,19 @@ module FawnmossServer
   module Actions
     # A new tune out of one on the shelf: the same to change, moved to another key, or made simpler.
     module CopyTune
-      WAYS = %w[same transposed simpler_rhythm plain_bowing].freeze
+      WAYS = %w[same transposed simpler_rhythm plain_bowing bars].freeze
 
       def self.call(studio, id, fields)
         tune = studio.tune(id)
         way = fields.choice('way', WAYS)
+        AddTune.keep(studio, Apart.run(:imports, studio.id, heavy: tune.heavy?) { copy(tune, way, fields) })
+      end
+
+      def self.copy(tune, way, fields)
         score = made(tune.score, way, fields)
         title = "#{tune.title}, #{words(way, score)}"[0, 120]
         source = [tune.source, "#{words(way, score)} of #{tune.title}"].reject(&:empty?).join('; ')[0, 200]
-        text = Fawnmoss::Notation::Abc.write(score.copy(title:))
-        AddTune.keep(studio, text:, format: 'abc', title:, source:)
+        AddTune.of(text: Fawnmoss::Notation::Abc.write(score.copy(title:)), format: 'abc', title:, source:)
       end
 
       def self.made(score, way, fields)
@@ -22,15 +25,26 @@ module FawnmossServer
           move = Inputs::ChartInput.transpose(fields) || fields.refuse('transpose', 'It is not said where to move it.', 'Choose a key.')
           score.up(Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
         when 'simpler_rhythm' then Fawnmoss::Practice::SimplerRhythm.of(score)
+        when 'bars' then bars(score, fields)
         when 'plain_bowing' then Fawnmoss::Practice::PlainBowing.of(score)
         else score
         end
       end
 
+      # Some bars of it, as they are numbered.
+      def self.bars(score, fields)
+        numbers = score.bars.map(&:number)
+        from = fields.integer('from_bar', numbers.min..numbers.max)
+        to = fields.integer('to_bar', from..numbers.max)
+        Fawnmoss::Score::Excerpt.bars(score, (from..to).to_a)
+      end
+
       def self.words(way, score)
+        return "bars #{score.bars.first.number} to #{score.bars.last.number}" if way == 'bars'
+
         { 'same' => 'copy', 'transposed' => "in #{score.key.name}", 'simpler_rhythm' => 'simpler rhythm', 'plain_bowing' => 'plain bowing' }.fetch(way)
       end
-      private_class_method :made, :words
+      private_class_method :copy, :made, :bars, :words
     end
   end
 end

@@ -14,7 +14,10 @@ module FawnmossServer
         names = asked.words('instruments', /\A(#{Fawnmoss::Catalogue::INSTRUMENTS.join('|')})\z/, max: 4).uniq
         asked.refuse('instruments', 'No instrument is chosen.', 'Choose two or more.') if names.empty?
         subjects = names.map { Subject.instrument(_1) }
-        call(tune.score, subjects, asked.choice('version', %w[simple full], default: 'simple'), asked.text('key', max: 20, default: ''))
+        version = asked.choice('version', %w[simple full], default: 'simple')
+        key = asked.text('key', max: 20, default: '')
+        tune.charted
+        Apart.run(:tries, studio.id) { call(tune.score, subjects.each(&:ready), version, key) }
       end
 
       def self.call(score, subjects, version, wanted)

@@ -4,12 +4,17 @@ module FawnmossServer
   module Actions
     # What a text says, without keeping it: for the staff that follows while a tune is written.
     module ReadTune
-      def self.call(fields)
-        text = fields.block('text', max: 2_000_000)
+      def self.call(studio, fields)
+        text = fields.block('text', max: AddTune::TEXT)
+        Apart.run(:imports, studio.id, heavy: AddTune.heavy?(text)) { answer(text) }
+      end
+
+      def self.answer(text)
         score = Fawnmoss::Notation.read(text, Inputs::TuneInput.format_of(text))
         { title: score.title, key: score.key.name, meter: score.meter.to_s, bars: score.bars.size, notices: score.notices,
           musicxml: Fawnmoss::Notation::MusicXml.write(score, ids: true) }
       end
+      private_class_method :answer
     end
   end
 end

@@ -2,10 +2,8 @@
 
 module FawnmossServer
   module Actions
-    # Tunes as the API shows them, alone or sorted by readiness for somebody.
+    # Tunes as the API shows them.
     module TuneAnswer
-      LEVELS = %w[plays_now teaches_one two_or_three later out_of_reach].freeze
-
       NOBODY = { pupils: 0, last_card: nil }.freeze
 
       # use: of Models::Studio#tune_use.
@@ -16,22 +14,11 @@ module FawnmossServer
 
       # abc: the text to edit, whatever the tune came as.
       def self.whole(tune)
-        { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text, abc: tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score) }
+        { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text, abc: tune.format == 'abc' ? tune.text : abc(tune) }
       end
 
-      # The shelf for a Subject (nil: plain, by title): nearest first.
-      def self.shelf(studio, subject)
-        use = studio.tune_use
-        return studio.tunes.map { { **row(_1, use), readiness: nil } } unless subject
-
-        studio.tunes.map { |tune| { **row(tune, use), readiness: readiness(tune, subject) } }
-              .sort_by { |tune| [LEVELS.index(tune[:readiness][:level]), tune[:readiness][:unmet].size, -tune[:readiness][:share], tune[:title]] }
-      end
-
-      def self.readiness(tune, subject)
-        chart, transpose = subject.solve_nearest(tune.score, 'simple')
-        ReadinessAnswer.of(chart, subject, moved: moved_words(transpose))
-      end
+      def self.abc(tune) = Apart.run(:charts, tune.studio_id, heavy: tune.heavy?) { Fawnmoss::Notation::Abc.write(tune.score) }
+      private_class_method :abc
 
       # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".
       def self.moved_words(transpose)
@@ -41,7 +28,6 @@ module FawnmossServer
         octaves = transpose['semitones'] / 12
         "#{['an octave', 'two octaves', 'three octaves', 'four octaves'].fetch(octaves.abs - 1)} #{octaves.negative? ? 'lower' : 'higher'}"
       end
-      private_class_method :readiness
     end
   end
 end

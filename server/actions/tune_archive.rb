@@ -9,7 +9,9 @@ module FawnmossServer
     module TuneArchive
       LIST = 'tunes.json'
       MOST = 2000 # files
-      UNPACKED = 60_000_000 # bytes
+      UNPACKED = 30_000_000 # bytes that come out of it
+      TEXT = 20_000_000 # bytes of tunes, when archives inside it are unpacked too
+      SECONDS = 20 # of reading in one go
 
       # Bytes of the archive.
       def self.pack(studio)
@@ -29,11 +31,27 @@ module FawnmossServer
         zip.write(text)
       end
 
-      # Puts every tune of an archive on the shelf that is not there. Returns [{ name:, state: 'added' | 'known' | 'failed', words: }].
+      # Puts every tune of an archive on the shelf that is not there. Returns [{ name:, state: 'added' | 'known' | 'failed' | 'later', words: }];
+      # later: there was no time for it, send the archive again.
       def self.unpack(studio, fields)
+        known = studio.tunes_dataset.select_map(:digest).to_set
+        Apart.run(:imports, studio.id) { read_all(fields, known) }.map { |name, found| { name:, **put(studio, found) } }
+      end
+
+      # [[file name, columns of the tune with archived:, or a sentence, or :known, or nil when time was up], ...]
+      def self.read_all(fields, known)
+        stop = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SECONDS
         files = files(fields)
         about = about(files)
-        files.except(LIST).map { |name, bytes| { name:, **add(studio, name, bytes, about.fetch(name, {})) } }
+        room = TEXT
+        files.except(LIST).map do |name, bytes|
+          next [name, nil] if Process.clock_gettime(Process::CLOCK_MONOTONIC) > stop
+
+          found = read(name, bytes, about.fetch(name, {}), known)
+          room -= found[:text].bytesize if found.is_a?(Hash)
+          fields.refuse('file', "The tunes in this archive are over #{TEXT / 1_000_000} MB of text together.", 'Split it.') if room.negative?
+          [name, found]
+        end
       end
 
       def self.files(fields)
@@ -49,7 +67,7 @@ module FawnmossServer
         end
         fields.refuse('file', 'There is no tune in this archive.', 'It should hold .abc, .musicxml or .mxl files.') if (found.keys - [LIST]).empty?
         found
-      rescue Zip::Error, Zlib::Error, ArgumentError
+      rescue Zip::Error, Zlib::Error, ArgumentError, EOFError, NoMethodError, TypeError, RangeError
         fields.refuse('file', 'This is no zip archive that can be opened.', 'Download or pack it again.')
       end
 
@@ -61,17 +79,34 @@ module FawnmossServer
         {}
       end
 
-      def self.add(studio, name, bytes, about)
+      def self.read(name, bytes, about, known)
         fields = Inputs::Fields.new({ 'file_name' => File.basename(name), 'file' => [bytes].pack('m0'), **about.slice('title', 'source') })
-        tune = FawnmossServer.db.transaction(savepoint: true) { AddTune.call(studio, fields) }
-        tune.update(archived_at: Time.now.utc) if about['archived'] == true
-        { state: 'added', words: tune.title }
+        input = Inputs::TuneInput.read(fields)
+        digest = AddTune.digest(input.text)
+        return :known if known.include?(digest)
+
+        known << digest # the same tune twice in one archive
+        { **AddTune.of_input(input), archived: about['archived'] == true }
+      rescue Fawnmoss::Error => e
+        e.text
+      rescue Choose => e
+        "#{e.message} Add this file by itself and choose."
+      end
+
+      def self.put(studio, found)
+        case found
+        when nil then { state: 'later', words: 'There was no time for it. Send the archive again: what is on the shelf is passed over.' }
+        when :known then { state: 'known', words: 'This tune is already on the shelf or put away.' }
+        when String then { state: 'failed', words: found }
+        else
+          tune = AddTune.keep(studio, found.except(:archived))
+          tune.update(archived_at: Time.now.utc) if found[:archived]
+          { state: 'added', words: tune.title }
+        end
       rescue AddTune::Known => e
         { state: 'known', words: e.text }
-      rescue Fawnmoss::Error, Choose => e
-        { state: 'failed', words: e.is_a?(Choose) ? "#{e.message} Add this file by itself and choose." : e.text }
       end
-      private_class_method :entry, :files, :about, :add
+      private_class_method :entry, :read_all, :files, :about, :read, :put
     end
   end
 end

@@ -8,9 +8,11 @@ module FawnmossServer
 
       # params: pupil_id or instrument, and version, as in the address.
       def self.read(studio, params, today)
-        asked = Inputs::Fields.new({ 'pupil_id' => params['pupil_id']&.to_i, 'instrument' => params['instrument'], 'version' => params['version'] }.compact)
+        asked = Inputs::Fields.of_address(params, %w[pupil_id instrument version])
         version = asked.choice('version', %w[simple full], default: 'simple')
-        call(studio.tune(params['id']), Subjects.read(studio, asked, today), version)
+        tune = studio.tune(params['id']).charted
+        subject = Subjects.read(studio, asked, today).ready
+        Apart.run(:tries, studio.id) { call(tune, subject, version) }
       end
 
       # Array of hashes: key, words, steps and semitones from the tune as written, new skills by name, cost in plain crossings.

@@ -5,8 +5,12 @@ module FawnmossServer
     # Easier ways to a tune for a pupil: keys and simpler versions that change its class.
     module TuneWays
       def self.read(studio, params, today)
-        subject = Subjects.read(studio, Inputs::Fields.new({ 'pupil_id' => params['pupil_id']&.to_i, 'instrument' => params['instrument'] }.compact), today)
-        score = studio.tune(params['id']).score
+        tune = studio.tune(params['id']).charted
+        subject = Subjects.read(studio, Inputs::Fields.of_address(params, %w[pupil_id instrument]), today).ready
+        Apart.run(:tries, studio.id) { call(tune.score, subject) }
+      end
+
+      def self.call(score, subject)
         chart, = subject.solve_nearest(score, 'simple')
         level = chart.is_a?(Fawnmoss::Chart::Impossible) ? nil : Fawnmoss::Path::Readiness.of(chart, subject.states, subject.map).level
         ways = Fawnmoss::Path::EasierWays.new(score, subject.request('simple'), subject.states, subject.map, FawnmossServer.catalogue).list(level)
@@ -17,7 +21,7 @@ module FawnmossServer
         { kind: way.kind, words: way.words, steps: way.interval&.steps, semitones: way.interval&.semitones, level: way.readiness.level.to_s,
           unmet: way.readiness.unmet.keys.map { map[_1].name } }
       end
-      private_class_method :shown
+      private_class_method :call, :shown
     end
   end
 end

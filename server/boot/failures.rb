@@ -16,9 +16,21 @@ module FawnmossServer
                                                                                remedy: 'What you typed is kept on this page; try again in a moment.')
       end
 
+      def self.busy(error)
+        status, headers, body = Answer.error(503, error.message, remedy: error.remedy, code: 'busy')
+        [status, { **headers, 'retry-after' => Apart::Busy::AGAIN.to_s }, body]
+      end
+
+      # Heavy work that went over its limits. Said in the log as well.
+      def self.too_heavy(error, env)
+        env['fawnmoss.error'] = "#{error.class}: #{error.message}"
+        Answer.error(422, 'This is more than the server works out in one go.', remedy: 'Take fewer bars, or a shorter tune or file.', code: 'heavy')
+      end
+
       # Worth trying again in a moment.
       def self.passing(error)
         return Answer.error(503, error.message, remedy: error.remedy, code: 'pdf') if error.is_a?(Pdf::Away)
+        return busy(error) if error.is_a?(Apart::Busy)
 
         away if error.is_a?(Sequel::DatabaseError) && away?(error)
       end
@@ -36,6 +48,8 @@ module FawnmossServer
         when Missing then Answer.error(404, 'There is nothing here.', code: 'missing')
         when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
         when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
+        when Apart::Failed then too_heavy(error, env)
+        when Models::Tune::Long then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'long')
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')
         when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
         else

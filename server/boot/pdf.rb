@@ -12,24 +12,18 @@ module FawnmossServer
       end
 
       PAPERS = %w[A4 Letter].freeze
-      SEATS = Concurrent::Semaphore.new(2) # Chromium is large: no more at once
-      WAIT = 15 # seconds for a seat
+      BROWSER = File.expand_path('chromium', __dir__) # after all that answers requests
       # Notes engraved, or a page that has none and says it is ready.
       READY = '.sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
       PATIENCE = 25 # seconds for the page
       FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
 
-      # path: of the page, such as '/cards/3'; port: where this server listens on loopback; cookie: the request's own, so that the
-      # page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away.
-      def self.of(path, port:, cookie:, paper:, query: {})
-        raise Away, 'Too many PDFs are being made just now.' unless SEATS.try_acquire(1, WAIT)
-
-        begin
-          new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}")
-        ensure
-          SEATS.release
-        end
+      # path: of the page, such as '/cards/3'; whose: studio id; port: where this server listens on loopback; cookie: the request's own, so that
+      # the page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away, and
+      # Apart::Busy when too many wait: Chromium is large, and the pages it asks for need threads too.
+      def self.of(path, whose:, port:, cookie:, paper:, query: {})
+        Apart.seat(:pages, whose) { new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") }
       rescue Ferrum::Error, Errno::ENOENT => e
         raise Away, "The PDF could not be made (#{e.class.name.split('::').last})."
       end
@@ -40,7 +34,7 @@ module FawnmossServer
       end
 
       def print(path)
-        browser = Ferrum::Browser.new(browser_path: ENV.fetch('FAWNMOSS_CHROMIUM', '/usr/bin/chromium'), headless: 'new', window_size: [1280, 1000],
+        browser = Ferrum::Browser.new(browser_path: BROWSER, headless: 'new', window_size: [1280, 1000],
                                       process_timeout: PATIENCE, timeout: PATIENCE, browser_options: FLAGS)
         browser.headers.set('Cookie' => @cookie)
         browser.go_to(@address + path)

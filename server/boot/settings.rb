@@ -3,7 +3,7 @@
 module FawnmossServer
   module Boot
     # What the environment decides, checked once at start. bin/setup writes these variables.
-    Settings = Struct.new(:database, :secret, :assets, :secure_cookies, :hosts, keyword_init: true) do
+    Settings = Struct.new(:database, :secret, :assets, :secure_cookies, :hosts, :looks_at_once, keyword_init: true) do
       # env: ENV or a hash. Raises KeyError naming what is missing.
       def self.from(env)
         secret = env.fetch('FAWNMOSS_SECRET')
@@ -12,7 +12,8 @@ module FawnmossServer
         database = { adapter: 'mysql2', host: '127.0.0.1', port: Integer(env.fetch('FAWNMOSS_DB_PORT')), user: env.fetch('FAWNMOSS_DB_USER'),
                      password: env.fetch('FAWNMOSS_DB_PASSWORD'), database: env.fetch('FAWNMOSS_DB_NAME') }
         new(database:, secret:, assets: env.fetch('FAWNMOSS_ASSETS', File.expand_path('../../web/dist', __dir__)),
-            secure_cookies: env['FAWNMOSS_HTTPS'] == 'yes', hosts: env.fetch('FAWNMOSS_HOSTS', '127.0.0.1,localhost').split(',')).freeze
+            secure_cookies: env['FAWNMOSS_HTTPS'] == 'yes', hosts: env.fetch('FAWNMOSS_HOSTS', '127.0.0.1,localhost').split(','),
+            looks_at_once: env['FAWNMOSS_LOOKS'] == 'at once').freeze # specs: what is done in the background elsewhere is done before the answer
       end
     end
   end

@@ -9,7 +9,7 @@ module FawnmossServer
     # The order in which a request passes through: log, headers, JSON only, same origin, session (renewed by
     # /api alone), accounts, routes.
     module Stack
-      BODY = 12_000_000 # bytes: the largest file in base64, with room
+      BODY = 12_000_000 # bytes: the largest file in base64, with room; also in puma.rb, which refuses it unread
       SMALL = 4_000 # bytes: an answer under it is sent as it is
 
       def self.app(settings)

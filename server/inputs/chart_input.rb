@@ -8,6 +8,9 @@ module FawnmossServer
 
     # A chart's choices and pins as sent.
     ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do
+      # Fawnmoss::Chart::Pin list.
+      def values = pins.map { |pin| Fawnmoss::Chart::Pin.new(**pin, direction: pin[:direction]&.to_sym, join: pin[:join]&.to_sym) }
+
       def self.read(fields)
         options = fields.object('options') || Fields.new({})
         new(lock_version: fields.integer('lock_version', 0..1_000_000), options: options(options),

@@ -11,6 +11,12 @@ module FawnmossServer
         @raw = raw
       end
 
+      # Parameters of an address: those of these names that say something; what looks like a whole number is one, except in texts.
+      def self.of_address(params, names, texts: [])
+        said = params.slice(*names).reject { |_, value| value == '' }
+        new(said.to_h { |name, value| [name, !texts.include?(name) && value.is_a?(String) && value.match?(/\A-?\d{1,18}\z/) ? value.to_i : value] })
+      end
+
       def given?(name) = @raw.key?(name)
 
       # As it came, for what is checked elsewhere.

@@ -65,7 +65,7 @@ module FawnmossServer
       def renew_path = %i[@path @skills @maps @print].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
-      # issued last. One query. tune_id: of one tune, nil for all.
+      # issued last. One query. tune_id: of one tune or some, nil for all.
       def tune_use(tune_id = nil)
         charts = tune_id ? charts_dataset.where(tune_id:) : charts_dataset
         rows = charts.from_self(alias: :chart).left_join(:cards, chart_id: Sequel[:chart][:id]).group(Sequel[:chart][:tune_id])

@@ -8,20 +8,47 @@ module FawnmossServer
 
       plugin :serialization, :json, :notices
 
-      KEPT = 60 # tunes read last, whose notes are kept as frozen values in this process
+      MOST = 2000 # sounding notes that are charted here: more is no piece to teach, and one chart must not take long
+      SHORT = 250 # notes: charted within the request itself
+      KEPT = 30_000 # notes of the tunes read last that are kept as frozen values in this process
       READ = {} # rubocop:disable Style/MutableConstant -- the cache itself; guarded by LOCK
       LOCK = Mutex.new
+
+      # More notes than are charted.
+      class Long < Fawnmoss::Error
+      end
+
+      # The words a tune is found by, a space before each: plain letters, no accents.
+      def self.search_words(*texts) = plain_words(texts.join(' ')).map { " #{_1}" }.join[0, 500]
+
+      # The same split for what is looked for.
+      def self.plain_words(text) = text.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.split(%r{[^\p{L}\p{N}/#-]+}).reject(&:empty?)
 
       # Fawnmoss::Score::Tune. The text was checked when it was added.
       def score
         LOCK.synchronize { READ[[format, text]] } || Fawnmoss::Notation.read(text, format).tap { |read| keep(read) }
       end
 
+      # Work with it is done apart (Apart).
+      def heavy? = about > SHORT
+
+      # Itself, if it can be charted here. Raises Long.
+      def charted
+        return self unless about > MOST && (notes || score.played.size) > MOST
+
+        raise Long.new("#{title} has #{notes || score.played.size} notes; charts are made of up to #{MOST}.", where: { field: 'tune' },
+                       remedy: 'Make a copy of some of its bars.')
+      end
+
       private
 
+      # Notes, or no less than there can be.
+      def about = notes || (text.bytesize / (format == 'abc' ? 2 : 60))
+
       def keep(read)
+        size = read.played.size
         LOCK.synchronize do
-          READ.shift if READ.size >= KEPT
+          READ.shift while READ.any? && READ.each_value.sum { _1.played.size } + size > KEPT
           READ[[format, text]] = read
         end
       end

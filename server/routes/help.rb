@@ -22,10 +22,8 @@ module FawnmossServer
         halt Boot::Answer.error(400, 'The request is not JSON in UTF-8.')
       end
 
-      # Parameters of the address as Inputs::Fields; what looks like a whole number is one.
-      def asked(*names)
-        Inputs::Fields.new(params.slice(*names).transform_values { |value| value.is_a?(String) && value.match?(/\A\d{1,6}\z/) ? value.to_i : value })
-      end
+      # Parameters of the address as Inputs::Fields.
+      def asked(*names) = Inputs::Fields.of_address(params, names)
 
       # The day where the teacher is: as the page says (?today=2026-03-09), within a day of the server's own.
       def today
@@ -37,7 +35,7 @@ module FawnmossServer
       def pdf(path, name, query = {})
         studio
         paper = Inputs::Fields.new({ 'paper' => params['paper'] }.compact).choice('paper', Boot::Pdf::PAPERS, default: 'A4')
-        file('application/pdf', "#{name}.pdf") { Boot::Pdf.of(path, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:, query:) }
+        file('application/pdf', "#{name}.pdf") { Boot::Pdf.of(path, whose: studio.id, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:, query:) }
       end
 
       # A file to save. The block makes its contents once it is clear that they may be had.

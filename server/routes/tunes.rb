@@ -5,12 +5,7 @@ module FawnmossServer
     # The shelf.
     module Tunes
       def self.registered(app)
-        app.get('/api/tunes') do
-          asked = { 'pupil_id' => params['pupil_id']&.to_i, 'instrument' => params['instrument'] }.compact
-          subject = asked.empty? ? nil : Actions::Subjects.read(studio, Inputs::Fields.new(asked), today)
-          json({ tunes: Actions::TuneAnswer.shelf(studio, subject) })
-        end
-
+        app.get('/api/tunes') { json(Actions::Shelf.read(studio, params, today)) }
         app.post('/api/tunes') { json(Actions::TuneAnswer.whole(Actions::AddTune.call(studio, fields)), 201) }
         app.get('/api/tunes/:id') { json(Actions::TuneAnswer.whole(studio.tune(params['id']))) }
         changes(app)
@@ -22,7 +17,7 @@ module FawnmossServer
       end
 
       def self.changes(app)
-        app.post('/api/reading') { studio && json(Actions::ReadTune.call(fields)) }
+        app.post('/api/reading') { json(Actions::ReadTune.call(studio, fields)) }
         app.post('/api/tunes/:id/copies') { json(Actions::TuneAnswer.whole(Actions::CopyTune.call(studio, params['id'], fields)), 201) }
 
         app.patch('/api/tunes/:id') do

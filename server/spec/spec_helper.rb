@@ -4,6 +4,7 @@ ENV['FAWNMOSS_DB_NAME'] ||= 'fawnmoss_test'
 ENV['FAWNMOSS_FAST_HASH'] = 'yes'
 ENV['FAWNMOSS_QUIET'] = 'yes'
 ENV['APP_ENV'] = 'test'
+ENV['FAWNMOSS_LOOKS'] = 'at once'
 
 require 'rack/test'
 require_relative '../fawnmoss_server'

@@ -114,7 +114,8 @@ RSpec.describe 'tunes' do
     open_chart(tune:, pupil: add_pupil('Finch'))
     away = api(:patch, "/api/tunes/#{tune[:id]}", { archived: true, lock_version: 0 })
     expect(away).to include(archived: true, use: { pupils: 2, last_card: Date.today.iso8601 })
-    expect(api(:get, '/api/tunes')[:tunes].first).to include(archived: true)
+    expect(api(:get, '/api/tunes')).to include(tunes: [], total: 0, away: 1, all: 1)
+    expect(api(:get, '/api/tunes?away=yes')[:tunes].first).to include(archived: true)
     expect(api(:patch, "/api/tunes/#{tune[:id]}", { archived: false, lock_version: 1 })).to include(archived: false)
   end
 
@@ -124,6 +125,10 @@ RSpec.describe 'tunes' do
     expect(copies.map { _1[:title] }).to eq(['Steps, copy', 'Steps, in E major', 'Steps, simpler rhythm', 'Steps, plain bowing'])
     expect(copies[2][:abc]).to include('D2 E2 F2 G2 |A8 |]')
     expect(copies[1][:source]).to eq('for the spec; in E major of Steps')
+    some = api(:post, "/api/tunes/#{tune[:id]}/copies", { way: 'bars', from_bar: 2, to_bar: 2 })
+    expect(some.values_at(:title, :bars)).to eq(['Steps, bars 2 to 2', 1])
+    api(:post, "/api/tunes/#{tune[:id]}/copies", { way: 'bars', from_bar: 2, to_bar: 9 })
+    expect([status, error[:where][:field]]).to eq([422, 'to_bar'])
     api(:post, "/api/tunes/#{tune[:id]}/copies", { way: 'transposed' })
     expect([status, error[:where][:field]]).to eq([422, 'transpose'])
   end
@@ -160,7 +165,8 @@ RSpec.describe 'tunes' do
     log_in('b@example.test')
     results = api(:post, '/api/archive', { file: [bytes].pack('m0') })[:results]
     expect(results.map { _1.values_at(:state, :words) }).to contain_exactly(%w[added Steps], ['added', 'Long Ü/tone'])
-    expect(api(:get, '/api/tunes')[:tunes].map { _1.values_at(:title, :source, :archived) }).to eq([['Long Ü/tone', 'for the spec', true], ['Steps', 'for the spec', false]])
+    found = %w[yes no].flat_map { |away| api(:get, "/api/tunes?away=#{away}")[:tunes].map { _1.values_at(:title, :source, :archived) } }
+    expect(found).to eq([['Long Ü/tone', 'for the spec', true], ['Steps', 'for the spec', false]])
   end
 
   it 'names what is wrong with an archive, and with each file in it' do

@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
-import type { ChartView, ShelfTune } from '../api/types'
+import type { ChartView, Shelf, ShelfTune } from '../api/types'
 import { ranked } from '../geometry/commands'
 import { useCommandStore, type Command } from '../stores/commands'
 import { usePupils } from '../stores/pupils'
@@ -22,7 +22,7 @@ const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'],
 const all = computed<Command[]>(() => [
   ...store.page(),
   ...pupils.all.map((pupil) => ({ title: `See it through ${pupil.name}`, hint: pupil.instrument, run: () => pupils.choose(pupil.id) })),
-  ...tunes.value.filter((tune) => !tune.archived).flatMap((tune) => [
+  ...tunes.value.flatMap((tune) => [
     { title: `${tune.title}, simple chart`, hint: tune.key, run: () => chart(tune.id, 'simple') }, { title: `${tune.title}, full chart`, hint: tune.key, run: () => chart(tune.id, 'full') },
     { title: `Edit ${tune.title}`, run: () => router.push(`/tunes/${tune.id}`) },
   ]),
@@ -31,7 +31,19 @@ const all = computed<Command[]>(() => [
   ...PLACES.map(([title, to]) => ({ title: `Go to ${title.toLowerCase()}`, run: () => router.push(to) })),
 ])
 const found = computed(() => ranked(all.value, text.value).slice(0, 12))
-watch(text, () => (at.value = 0))
+watch(text, () => {
+  at.value = 0
+  clearTimeout(timer)
+  timer = setTimeout(() => void findTunes(), 150)
+})
+let timer: ReturnType<typeof setTimeout> | undefined
+/** The first tunes that are called so, whatever is to be done with them; when nothing is, those found before stay. */
+async function findTunes(): Promise<void> {
+  const typed = text.value
+  const words = typed.replace(/\b(edit|simple|full|chart)\b/gi, ' ').trim().slice(0, 80)
+  const found = await ask<Shelf>('GET', `/tunes?${new URLSearchParams({ text: words, rows: '12' })}`).catch(() => null)
+  if (typed === text.value && (found?.tunes.length || !words)) tunes.value = found?.tunes ?? tunes.value
+}
 
 async function chart(tune_id: number, version: string): Promise<void> {
   await router.push(`/charts/${(await ask<ChartView>('POST', '/charts', { tune_id, version, ...pupils.subject })).id}`)
@@ -42,7 +54,7 @@ async function show(): Promise<void> {
   text.value = problem.value = ''
   await nextTick()
   setTimeout(() => input.value?.focus(), 30)
-  tunes.value = (await ask<{ tunes: ShelfTune[] }>('GET', '/tunes').catch(() => ({ tunes: tunes.value }))).tunes
+  await findTunes()
 }
 async function run(command: Command | undefined): Promise<void> {
   if (!command) return

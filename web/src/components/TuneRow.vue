@@ -6,7 +6,7 @@ import NewInIt from './NewInIt.vue'
 
 /** One tune on the shelf: what it is, what is new in it, who has it, what can be done with it. */
 const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
-const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'away' | 'back'] }>()
+const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back'] }>()
 
 function use(): string {
   const { pupils, last_card } = props.tune.use
@@ -14,7 +14,7 @@ function use(): string {
 }
 const ACTS = [
   { id: 'edit', title: 'Edit or rename' }, { id: 'ways', title: 'An easier way to it' }, { id: 'keys', title: 'Keys that suit' }, { id: 'group', title: 'For several instruments' }, { id: 'same', title: 'Copy' },
-  { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' }, { id: 'plain_bowing', title: 'Copy with plain bowing' },
+  { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' }, { id: 'plain_bowing', title: 'Copy with plain bowing' }, { id: 'bars', title: 'Copy some of its bars' },
 ] as const
 </script>
 

@@ -1,25 +1,25 @@
 import { describe, expect, it } from 'vitest'
-import type { ShelfTune } from '../api/types'
-import { offset, shelved, type Filter } from './shelf'
+import type { Shelf, ShelfTune } from '../api/types'
+import { addressOf, grouped, offset, type Filter } from './shelf'
 
-const tune = (id: number, title: string, more: Partial<ShelfTune> = {}) => ({ id, title, key: 'D major', meter: '4/4', bars: 8, source: '', archived: false, readiness: { level: 'later', unmet: [] }, ...more }) as unknown as ShelfTune
-const tunes = [
-  tune(3, 'Été', { readiness: { level: 'plays_now', unmet: [] } as never, bars: 4 }), tune(1, 'Brook Song', { meter: '3/4', key: 'G major' }),
-  tune(2, 'Away', { archived: true }), tune(4, 'Aspen', { readiness: { level: 'teaches_one', unmet: [{ name: 'Low second finger' }] } as never }),
-]
+const tune = (id: number, level: string | null) => ({ id, readiness: level && { level } }) as unknown as ShelfTune
 const all: Filter = { text: '', level: null, meter: null, away: false, sorting: 'readiness' }
-const titles = (filter: Partial<Filter>) => shelved(tunes, { ...all, ...filter }).map((one) => one.title)
+const shelf = { total: 9, levels: { plays_now: 5, later: 3, looking: 1 } } as unknown as Shelf
 
-describe('shelved', () => {
-  it('searches titles, keys and what a tune asks for, whatever the accents', () => {
-    expect([titles({ text: 'ete' }), titles({ text: 'second low' }), titles({ text: 'g maj' }), titles({ text: 'nothing' })]).toEqual([['Été'], ['Aspen'], ['Brook Song'], []])
+describe('grouped', () => {
+  it('puts rows under their headings with how many there are in all, those not looked at yet last', () => {
+    const found = grouped(shelf, [tune(1, 'plays_now'), tune(2, 'later'), tune(3, null)], all, true)
+    expect(found.map((group) => [group.title, group.tunes.length, group.count])).toEqual([['Plays now', 1, 5], ['Later', 1, 3], ['Still being looked at', 1, 1]])
+    expect(grouped(shelf, [tune(2, 'later')], all, false)[0]!.title).toBe('By what they ask, least first')
   })
-  it('filters by readiness and meter, and shows what was put away apart', () => {
-    expect([titles({ level: 'plays_now' }), titles({ meter: '3/4' }), titles({ away: true })]).toEqual([['Été'], ['Brook Song'], ['Away']])
+  it('has one heading when sorted otherwise, and none without rows', () => {
+    expect([grouped(shelf, [tune(1, 'later')], { ...all, sorting: 'title' }, true)[0]!.count, grouped(shelf, [], { ...all, sorting: 'title' }, true)]).toEqual([9, []])
   })
-  it('sorts', () => {
-    expect([titles({}), titles({ sorting: 'title' }), titles({ sorting: 'newest' }), titles({ sorting: 'length' })[0]]).toEqual([['Été', 'Brook Song', 'Aspen'], ['Aspen', 'Brook Song', 'Été'], ['Aspen', 'Été', 'Brook Song'], 'Été'])
-  })
+})
+
+it('asks only for what is said', () => {
+  expect(addressOf(all, { pupil_id: '3' })).toEqual({ pupil_id: '3', sort: 'readiness' })
+  expect(addressOf({ ...all, text: ' a b ', away: true, meter: '3/4' }, {}, 60, 500)).toEqual({ text: 'a b', away: 'yes', meter: '3/4', sort: 'readiness', from: '60', rows: '200' })
 })
 
 it('finds the place of a mistake in a text', () => expect([offset('ab\ncd', 2, 2), offset('ab', 9, 9), offset('ab', undefined, 1)]).toEqual([4, 2, null]))

@@ -1,5 +1,4 @@
-import type { ShelfTune } from '../api/types'
-import { plain } from './words'
+import type { Shelf, ShelfTune } from '../api/types'
 
 export type Sorting = 'readiness' | 'title' | 'newest' | 'key' | 'length'
 export interface Filter { text: string; level: string | null; meter: string | null; away: boolean; sorting: Sorting }
@@ -11,21 +10,19 @@ export const LEVELS = [
 ]
 export const levelWords = (id: string): string => LEVELS.find((level) => level.id === id)?.title.toLowerCase() ?? ''
 
-/**
- * The shelf as asked for: every word typed begins one of the title, key, source or what the tune asks for, whatever its accents.
- * Readiness keeps the order in which the tunes came.
- */
-export function shelved(tunes: ShelfTune[], filter: Filter): ShelfTune[] {
-  const words = plain(filter.text).split(/\s+/).filter(Boolean)
-  const found = tunes.filter((tune) => {
-    const all = plain([tune.title, tune.key, tune.meter, tune.source, ...(tune.readiness?.unmet ?? []).map((one) => one.name)].join(' ')).split(/[^\p{L}\p{N}/#-]+/u)
-    return tune.archived === filter.away && words.every((word) => all.some((one) => one.startsWith(word))) && (!filter.level || tune.readiness?.level === filter.level) && (!filter.meter || tune.meter === filter.meter)
-  })
-  const by: Record<Sorting, ((a: ShelfTune, b: ShelfTune) => number) | null> = {
-    readiness: null, title: (a, b) => a.title.localeCompare(b.title), newest: (a, b) => b.id - a.id, key: (a, b) => a.key.localeCompare(b.key) || a.title.localeCompare(b.title), length: (a, b) => a.bars - b.bars,
-  }
-  const order = by[filter.sorting]
-  return order ? [...found].sort(order) : found
+/** A page of the shelf as the API is asked for it. */
+export function addressOf(filter: Filter, whom: Record<string, string>, from = 0, rows?: number): Record<string, string> {
+  const said = { text: filter.text.trim(), level: filter.level, meter: filter.meter, away: filter.away ? 'yes' : null, sort: filter.sorting, from: from || null, rows: rows ? Math.min(rows, 200) : null }
+  return { ...whom, ...Object.fromEntries(Object.entries(said).filter(([, value]) => value).map(([name, value]) => [name, String(value)])) }
+}
+
+export interface Group { id: string; title: string; tunes: ShelfTune[]; count: number }
+
+/** The rows of the shelf under their headings, each with how many there are of it, shown or not yet. */
+export function grouped(shelf: Shelf, tunes: ShelfTune[], filter: Filter, pupil: boolean): Group[] {
+  if (filter.sorting !== 'readiness') return tunes.length ? [{ id: 'all', title: 'Tunes', tunes, count: shelf.total }] : []
+  const named = [...LEVELS.map((level) => (!pupil && level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level)), { id: 'looking', title: 'Still being looked at' }]
+  return named.map((level) => ({ ...level, tunes: tunes.filter((tune) => (tune.readiness?.level ?? 'looking') === level.id), count: shelf.levels[level.id] ?? 0 })).filter((group) => group.tunes.length)
 }
 
 /** Where in a text a line and column stand, both from 1; null without a line. */

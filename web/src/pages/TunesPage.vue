@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { ChartView, EasierWay, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
 import AddTune from '../components/AddTune.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import TuneRow from '../components/TuneRow.vue'
-import { LEVELS, levelWords, shelved, type Filter } from '../geometry/shelf'
+import { useShelf } from '../composables/useShelf'
+import { grouped, LEVELS, levelWords } from '../geometry/shelf'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
 const router = useRouter()
-const tunes = ref<ShelfTune[]>([])
-const loaded = ref(false)
+const { filter, shelf, tunes, problem: unread, left, load, more } = useShelf(computed(() => pupils.query))
 const adding = ref(false)
 const problem = ref<Trouble | null>(null)
 const refused = ref<{ tune: ShelfTune; trouble: Trouble } | null>(null)
@@ -22,31 +22,20 @@ const away = ref<ShelfTune | null>(null)
 const ways = ref<{ tune: number; list: EasierWay[] | null } | null>(null)
 const over = ref(0)
 const dropped = ref<File[]>([])
-const filter = reactive<Filter>({ text: '', level: null, meter: null, away: false, sorting: 'readiness' })
+/** Bars to copy of a tune that is too long to be charted. */
+const some = ref<{ tune: ShelfTune; from: number; to: number } | null>(null)
 
 const levels = [{ value: null, title: 'all' }, ...LEVELS.map((level) => ({ value: level.id, title: level.title.toLowerCase() }))]
 const sortings = [{ value: 'readiness', title: 'what fits first' }, { value: 'title', title: 'title' }, { value: 'newest', title: 'newest' }, { value: 'key', title: 'key' }, { value: 'length', title: 'shortest' }]
-const meters = computed(() => [{ value: null, title: 'all' }, ...[...new Set(tunes.value.map((tune) => tune.meter))].sort().map((meter) => ({ value: meter, title: meter }))])
-const shown = computed(() => shelved(tunes.value, filter))
-const putAway = computed(() => tunes.value.filter((tune) => tune.archived).length)
-const groups = computed(() => {
-  if (filter.sorting !== 'readiness') return shown.value.length ? [{ id: 'all', title: 'Tunes', tunes: shown.value }] : []
-  const named = pupils.currentId ? LEVELS : LEVELS.map((level) => (level.id === 'later' ? { ...level, title: 'By what they ask, least first' } : level))
-  return named.map((level) => ({ ...level, tunes: shown.value.filter((tune) => tune.readiness?.level === level.id) })).filter((group) => group.tunes.length)
-})
+const meters = computed(() => [{ value: null, title: 'all' }, ...(shelf.value?.meters ?? []).map((meter) => ({ value: meter, title: meter }))])
+const groups = computed(() => (shelf.value ? grouped(shelf.value, tunes.value, filter, !!pupils.currentId) : []))
 const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}`)
 
-async function load(): Promise<void> {
-  problem.value = null
-  try {
-    tunes.value = (await ask<{ tunes: ShelfTune[] }>('GET', `/tunes?${new URLSearchParams(pupils.query)}`)).tunes
-    loaded.value = true
-  } catch (error) {
-    if ((error as Trouble).status === 404 && pupils.currentId) return pupils.choose(null)
-    problem.value = error as Trouble
-  }
-}
 watch(() => pupils.subject, load, { immediate: true })
+watch(unread, (trouble) => {
+  if (trouble?.status === 404 && pupils.currentId) pupils.choose(null)
+  else problem.value = trouble
+})
 
 async function chart(tune: ShelfTune, version: Version = 'simple', transpose?: { steps: number; semitones: number }): Promise<void> {
   refused.value = null
@@ -56,6 +45,7 @@ async function chart(tune: ShelfTune, version: Version = 'simple', transpose?: {
   } catch (error) {
     const trouble = error as Trouble
     if (trouble.code === 'out_of_reach') refused.value = { tune, trouble }
+    else if (trouble.code === 'long') some.value = { tune, from: 1, to: Math.min(tune.bars, 64) }
     else problem.value = trouble
   }
 }
@@ -76,6 +66,7 @@ async function act(tune: ShelfTune, what: string): Promise<void> {
   if (what === 'group') return void router.push(`/tunes/${tune.id}/group`)
   if (what === 'keys') return void (keying.value = tune)
   if (what === 'ways') return void easier(tune)
+  if (what === 'bars') return void (some.value = { tune, from: 1, to: tune.bars })
   try {
     if (what === 'away' || what === 'back') await putTune(tune, what === 'away')
     else await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: what }))
@@ -85,8 +76,19 @@ async function act(tune: ShelfTune, what: string): Promise<void> {
 }
 async function putTune(tune: ShelfTune, archived: boolean): Promise<void> {
   const saved = await ask<Tune>('PATCH', `/tunes/${tune.id}`, { archived, lock_version: tune.lock_version })
-  tunes.value = tunes.value.map((one) => (one.id === tune.id ? { ...one, archived, lock_version: saved.lock_version } : one))
-  away.value = archived ? tunes.value.find((one) => one.id === tune.id)! : null
+  away.value = archived ? { ...tune, archived, lock_version: saved.lock_version } : null
+  if (!archived) filter.away = false
+  await load()
+}
+async function takeBars(): Promise<void> {
+  const { tune, from, to } = some.value!
+  try {
+    const made = await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: 'bars', from_bar: Number(from), to_bar: Number(to) })
+    some.value = null
+    await added(made)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
 }
 async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
   try {
@@ -122,25 +124,31 @@ function drop(event: DragEvent): void {
       <h1>Tunes</h1><span class="quiet">for {{ who }}</span>
       <span class="push"><v-btn href="/api/tunes.zip" download>All as a zip</v-btn><v-btn to="/tunes/new">Write one</v-btn><v-btn variant="flat" color="primary" @click="adding = true">Add tunes</v-btn></span>
     </header>
-    <div v-if="tunes.length" class="filters">
+    <div v-if="shelf?.all" class="filters">
       <v-text-field v-model="filter.text" label="Search" clearable class="search" @click:clear="filter.text = ''" />
       <v-select v-if="pupils.currentId" v-model="filter.level" :items="levels" label="Readiness" />
       <v-select v-model="filter.meter" :items="meters" label="Meter" />
       <v-select v-model="filter.sorting" :items="sortings" label="Sorted by" />
-      <label v-if="putAway || filter.away" class="small"><input v-model="filter.away" type="checkbox" /> put away ({{ putAway }})</label>
+      <label v-if="shelf.away || filter.away" class="small"><input v-model="filter.away" type="checkbox" /> put away ({{ shelf.away }})</label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="away" class="undo" role="status">{{ away.title }} is put away; its charts and cards stay. <v-btn density="compact" @click="act(away, 'back')">Undo</v-btn></p>
-    <p v-if="loaded && !tunes.length">The shelf is empty. Add a tune: paste it as ABC text, choose or drop MusicXML files, or write one beside a staff.</p>
-    <p v-else-if="loaded && !shown.length" class="mt-4">Nothing on the shelf is like that.</p>
+    <p v-if="shelf?.looking" class="quiet small" role="status">{{ shelf.looking }} of {{ shelf.all - shelf.away }} tunes still being looked at for {{ who }} …</p>
+    <p v-if="shelf && !shelf.all">The shelf is empty. Add a tune: paste it as ABC text, choose or drop MusicXML files, or write one beside a staff.</p>
+    <p v-else-if="shelf && !tunes.length" class="mt-4">Nothing on the shelf is like that.</p>
     <section v-for="group in groups" :key="group.id">
-      <h2 class="ruled">{{ group.title }} <span class="quiet">{{ group.tunes.length }}</span></h2>
+      <h2 class="ruled">{{ group.title }} <span class="quiet">{{ group.count }}</span></h2>
       <ul class="plain">
         <TuneRow v-for="tune in group.tunes" :key="tune.id" :tune="tune" :pupil="!!pupils.currentId" :class="{ fresh: tune.id === fresh }" @chart="chart(tune, $event)" @act="act(tune, $event)">
           <div v-if="refused?.tune.id === tune.id" class="problem offers" role="alert">
             {{ refused.trouble.text }}
             <v-btn v-for="offer in offers" :key="offer.words" @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })">Write it {{ offer.words }}</v-btn>
           </div>
+          <form v-if="some?.tune.id === tune.id" class="offers ways bars" @submit.prevent="takeBars">
+            <p>{{ tune.readiness?.why ?? 'A copy of some of its bars.' }}</p>
+            <label>from bar <input v-model="some.from" type="number" min="0" :max="tune.bars" required /></label> <label>to bar <input v-model="some.to" type="number" :min="some.from" :max="tune.bars" required /></label>
+            <v-btn type="submit" density="compact">Copy these bars</v-btn> <v-btn density="compact" @click="some = null">Close</v-btn>
+          </form>
           <div v-if="ways?.tune === tune.id" class="offers ways" role="status">
             <p v-if="!ways.list">Trying keys and simpler versions …</p>
             <p v-else-if="!ways.list.length">Nothing brings it nearer than it is.</p>
@@ -150,6 +158,7 @@ function drop(event: DragEvent): void {
         </TuneRow>
       </ul>
     </section>
+    <p v-if="left" class="mt-4"><v-btn @click="more">Show {{ Math.min(left, 60) }} more of {{ left }}</v-btn></p>
     <div v-if="over > 0" class="over" aria-hidden="true">Drop the files to put them on the shelf</div>
     <AddTune v-model="adding" :dropped="dropped" @added="added" />
     <KeyDialog
@@ -164,6 +173,7 @@ function drop(event: DragEvent): void {
 .filters label { padding-bottom: 6px; }
 .offers { grid-column: 1 / -1; }
 .ways { border-left: 3px solid var(--moss); padding-left: 12px; }
+.bars input { width: 5.5em; font: inherit; color: inherit; background: transparent; border: 0; border-bottom: 1px solid currentColor; }
 .fresh { background: rgba(var(--v-theme-primary), 0.1); }
 .undo { margin: 10px 0 0; }
 .page > section h2 { margin-top: 12px; }

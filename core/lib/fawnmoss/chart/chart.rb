@@ -10,6 +10,9 @@ module Fawnmoss
     # sounds' lowest notes; tempo: quarters a minute; cost, bow_cost: of fingering and bowing, in plain crossings.
     Chart = Value.of(:tune, :request, :entries, :hand_map, :hand_maps, :hand_fingers, :same_bars, :same_rhythm, :transposed_bars, :phrases, :spots,
                      :pattern_changes, :crossings, :strokes, :reading, :demand_bars, :warnings, :cost, :bow_cost, :tempo) do
+      # { skill ids that a note asks for => how many notes ask for just those }.
+      def demand_notes = entries.map(&:demands).tally
+
       # Marks per written note id: { 'n1' => Entry }.
       def by_id = entries.to_h { [_1.note.id, _1] }
 

@@ -22,6 +22,18 @@ module Fawnmoss
             cuts: cuts&.freeze, spots: spots.freeze, **bowing(version, **bowing))
       end
 
+      # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
+      # tune's own, and nothing is pinned.
+      def kind
+        { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort, slurs:,
+          joins: joins.sort }
+      end
+
+      # The request of a kind. instrument: that of the kind.
+      def self.of_kind(kind, instrument)
+        build(instrument:, **kind.slice(:version, :positions, :fourth, :slurs), learnt: kind[:learnt].map(&:to_sym), joins: kind[:joins].map(&:to_sym))
+      end
+
       def self.bowing(version, tempo: nil, start: nil, slurs: nil, joins: nil, shift: nil, slide: nil)
         { tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
           slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[hook lift recovery] : []),

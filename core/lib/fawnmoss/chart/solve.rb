@@ -7,15 +7,15 @@ module Fawnmoss
       TOP_SPEED = { 'simple' => 1.25, 'full' => 1.6 }.freeze # bows a second: a comfortable arm (common practice, no source)
       TEMPO = 72
 
-      # How a chart would turn out, without its words: cost in plain crossings; demand_bars as in Chart.
-      Outline = Value.of(:cost, :demand_bars)
+      # How a chart would turn out, without its words: cost in plain crossings; demand_bars, demand_notes as in Chart.
+      Outline = Value.of(:cost, :demand_bars, :demand_notes)
 
       # tune: Score::Tune as stored; request: Request; catalogue: Catalogue (weights and drills).
       #   Solve.call(steps, Request.build(instrument: violin), catalogue).entries.map { _1.place.finger } # => [0, 1, 2, 3, ...]
       def self.call(tune, request, catalogue) = new(tune, request, catalogue).chart
 
-      # The same tune and request -> Outline or Impossible (without offers), in a fraction of the time.
-      def self.outline(tune, request, catalogue) = new(tune, request, catalogue, offers: false).outline
+      # The same tune and request -> Outline or Impossible, in a fraction of the time. offers: false leaves those of Impossible out.
+      def self.outline(tune, request, catalogue, offers: false) = new(tune, request, catalogue, offers:).outline
 
       def initialize(tune, request, catalogue, offers: true)
         @offers = offers
@@ -37,11 +37,12 @@ module Fawnmoss
       end
 
       def outline
-        solve || Outline.new(cost: (@fingers.total + @bows.cost) / 100.0,
-                             demand_bars: Analysis::Demands.new(@tune, @instrument, @sounds, @fingers.places, @heads.map { @bows.join(_1.index) }).bars)
+        solve || Outline.new(cost: (@fingers.total + @bows.cost) / 100.0, demand_bars: demands.bars, demand_notes: demands.per_note.tally)
       end
 
       private
+
+      def demands = @demands ||= Analysis::Demands.new(@tune, @instrument, @sounds, @fingers.places, @heads.map { @bows.join(_1.index) })
 
       # Fingers, then bows. Returns Impossible, or nil when all is well.
       def solve

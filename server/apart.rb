@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  # Heavy work is done apart: in a process of its own, forked for the one job, slower in turn than what answers requests, with a time
+  # limit and a memory limit, so that no request can hold up another. Each lane has a few seats and a queue that is fair between
+  # studios; who finds the queue full is told so at once.
+  #   Apart.run(:charts, studio.id) { chart.to_h } # => the block's answer
+  # The block sees everything as it stands but must not touch the database; what it returns is copied back (Marshal).
+  module Apart
+    # All seats taken and the queue full: worth another try in a moment.
+    class Busy < StandardError
+      AGAIN = 3 # seconds
+
+      def initialize(ahead)
+        super("The server is busy: #{ahead} such jobs are before yours.")
+      end
+
+      def remedy = 'It is tried again by itself, or try again in a moment.'
+    end
+
+    # The job took too long or too much memory, or its process ended.
+    class Failed < StandardError; end
+
+    # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: for a job.
+    Limits = Struct.new(:seats, :queue, :own, :seconds, keyword_init: true)
+    LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12), # one chart, or one change of it
+              tries: Limits.new(seats: 1, queue: 5, own: 2, seconds: 20), # many charts for one answer: keys, ways, groups
+              imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
+              pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: 60), # PDFs, which Chromium makes
+              looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
+    MEMORY = 900_000_000 # bytes that a job may take beyond what its process had
+    NICE = 10
+
+    QUEUES = LANES.transform_values { |limits| Queue.new(limits) }.freeze
+
+    # whose: studio id. heavy: false runs the block here and now. Raises Busy, Failed, and what the block raises.
+    def self.run(lane, whose, heavy: true, &block)
+      return yield unless heavy
+
+      QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane).seconds).run(&block) }
+    end
+
+    # A seat in a lane for work that runs in a process of its own already.
+    def self.seat(lane, whose, &) = QUEUES.fetch(lane).seat(whose, &)
+  end
+end

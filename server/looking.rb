@@ -1,0 +1,115 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  # Looks at tunes in the background: works out, in processes apart, what they ask for in the kinds of request that a studio's shelf is
+  # seen through. One thread a server process; a lock in the database keeps two processes from doing the same work.
+  module Looking
+    BATCH = 30 # tunes in one go
+    LETTERS = 120_000 # and no more text than this
+    LATE = 5 # seconds before another try after a failure
+
+    WAKE = Thread::Queue.new
+    LOCK = Mutex.new
+
+    # There may be something to look at in a studio. first: DemandKind that somebody waits for.
+    def self.wake(studio_id, first = nil)
+      return look(studio_id, first) if FawnmossServer.settings.looks_at_once
+
+      WAKE << [studio_id, first&.id]
+      LOCK.synchronize { @thread = Thread.new { work } unless @thread&.alive? }
+    end
+
+    def self.work
+      loop do
+        studio_id, first = WAKE.pop
+        later = drain(studio_id, first)
+        look(later[0], later[1] && Models::DemandKind[later[1]])
+      rescue StandardError => e
+        warn JSON.generate(at: Time.now.utc.iso8601(3), looking: "#{e.class}: #{e.message}")
+        sleep LATE
+      end
+    end
+
+    # The same studio asked for many times is looked at once, in the kind that was asked for last.
+    def self.drain(studio_id, first)
+      others = []
+      until WAKE.empty?
+        id, kind = WAKE.pop
+        id == studio_id ? first = kind || first : others << [id, kind]
+      end
+      others.uniq.each { WAKE << _1 }
+      [studio_id, first]
+    end
+
+    # Everything of a studio that is not looked at yet, the kind somebody waits for first.
+    def self.look(studio_id, first = nil)
+      alone(studio_id) do
+        Models::DemandKind.tidy(studio_id) unless first
+        kinds = Models::DemandKind.where(studio_id:).reverse(:used_on, :id).all
+        [first, *kinds].compact.uniq(&:id).each { |kind| nil while batch(kind) }
+      end
+    end
+
+    # Looks at some tunes; false when there were none.
+    def self.batch(kind)
+      tunes = within(kind.unseen.order(Sequel[:tunes][:id]).limit(BATCH).all)
+      return false if tunes.empty?
+
+      request = kind.to_request
+      found = Apart.run(:looking, nil) { tunes.map { |tune| asks(tune, request) } }
+      count(tunes, found)
+      kind.keep(tunes.zip(found.map(&:last)).to_h)
+      true
+    rescue Apart::Failed # one of them is beyond the limits: each by itself, and that one is told as it is
+      tunes.each { |tune| alone_asks(kind, tune, request) }
+      true
+    end
+
+    # No more text in one go than is read in good time, but one tune at least.
+    def self.within(tunes)
+      sum = 0
+      tunes.take_while.with_index { |tune, index| (sum += tune.text.bytesize) <= LETTERS || index.zero? }
+    end
+
+    # [sounding notes, Fawnmoss::Chart::Asks] of a tune.
+    def self.asks(tune, request)
+      score = tune.score
+      notes = score.played.size
+      return [notes, too_long(notes)] if notes > Models::Tune::MOST
+
+      [notes, Fawnmoss::Chart::Asks.of(score, request, FawnmossServer.catalogue)]
+    rescue Fawnmoss::Error => e
+      [nil, none("It cannot be read any more: #{e.message}. Edit it.")]
+    end
+
+    def self.alone_asks(kind, tune, request)
+      found = Apart.run(:looking, nil) { asks(tune, request) }
+      count([tune], [found])
+      kind.keep(tune => found.last)
+    rescue Apart::Failed
+      kind.keep(tune => none('It takes too long to look at. Take some of its bars.'))
+    end
+
+    def self.count(tunes, found)
+      tunes.zip(found).each { |tune, (notes, _)| tune.this.update(notes:) if notes && tune.notes.nil? }
+    end
+
+    def self.too_long(notes) = none("It has #{notes} notes; charts are made of up to #{Models::Tune::MOST}. Take some of its bars.")
+    def self.none(why) = Fawnmoss::Chart::Asks.new(demand_bars: {}, demand_notes: {}, cost: 0.0, moved: 0, why:)
+
+    # While the block runs no other process looks at this studio; nothing happens when one does already.
+    def self.alone(studio_id)
+      name = "fawnmoss looks at #{FawnmossServer.settings.database[:database]} #{studio_id}"
+      FawnmossServer.db.synchronize do
+        next unless FawnmossServer.db.get(Sequel.function(:get_lock, name, 0)) == 1
+
+        begin
+          yield
+        ensure
+          FawnmossServer.db.get(Sequel.function(:release_lock, name))
+        end
+      end
+    end
+    private_class_method :work, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :too_long, :none, :alone
+  end
+end

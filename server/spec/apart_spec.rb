@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe FawnmossServer::Apart do
+  def job(seconds = 5, &) = described_class::Job.new(seconds).run(&)
+
+  it 'brings back what the block returns, from another process' do
+    expect(job { [Process.pid, { a: 1/3r, 'b' => :c }] }).to match([be_positive & (satisfy { _1 != Process.pid }), { a: 1/3r, 'b' => :c }])
+  end
+
+  it 'raises what the block refuses, place and remedy and all, and names what broke' do
+    expect { job { Fawnmoss::Notation.read('X:1', 'abc') } }.to raise_error(Fawnmoss::InvalidTune) { expect(_1.remedy).to include('K:') }
+    expect { job { nil.upcase } }.to raise_error(/NoMethodError/)
+    expect { job { FawnmossServer.db.get(1) } }.to raise_error(/must not ask the database/)
+  end
+
+  it 'ends a job that takes too long, too much memory, or dies' do
+    started = Time.now
+    expect { job(0.3) { sleep 60 } }.to raise_error(described_class::Failed, /0.3 seconds/)
+    expect { job(0.3) { loop { nil } } }.to raise_error(described_class::Failed)
+    expect { job { Process.kill(:KILL, Process.pid) } }.to raise_error(described_class::Failed, /without an answer/)
+    stub_const("#{described_class}::MEMORY", 30_000_000)
+    expect { job { Array.new(40) { 'x' * 10_000_000 }.size } }.to raise_error(described_class::Failed)
+    expect(Time.now - started).to be < 20
+  end
+
+  describe described_class::Queue do
+    let(:limits) { FawnmossServer::Apart::Limits.new(seats: 1, queue: 3, own: 2, seconds: 1) }
+
+    # Takes the one seat for a studio until told to go on; returns [queue, log, thread, gate].
+    def busy
+      queue = described_class.new(limits)
+      gate = Thread::Queue.new
+      log = []
+      taken = Thread::Queue.new
+      first = Thread.new { queue.seat(1) { log << 1 && taken << 1 && gate.pop } }
+      taken.pop
+      [queue, log, first, gate]
+    end
+
+    def join(queue, log, *whose)
+      whose.map { |one| Thread.new { queue.seat(one) { log << one } }.tap { sleep 0.02 } }
+    end
+
+    it 'serves other studios before the next job of the one just served' do
+      queue, log, first, gate = busy
+      threads = join(queue, log, 1, 2, 3)
+      gate << :go
+      [first, *threads].each(&:join)
+      expect(log).to eq([1, 2, 1, 3]).or eq([1, 2, 3, 1])
+    end
+
+    it 'tells at once when too many wait, all in all or of one studio' do
+      queue, log, first, gate = busy
+      threads = join(queue, log, 1, 2)
+      expect { queue.seat(1) { nil } }.to raise_error(FawnmossServer::Apart::Busy)
+      threads += join(queue, log, 3)
+      expect { queue.seat(4) { nil } }.to raise_error(FawnmossServer::Apart::Busy, /4 such jobs/)
+      gate << :go
+      [first, *threads].each(&:join)
+      expect(queue.seat(4) { :free }).to eq(:free)
+    end
+
+    it 'gives the seat on when a job breaks, and when one who waits goes away' do
+      queue, log, first, gate = busy
+      gone, stays = join(queue, log, 2, 3)
+      gone.kill.join
+      gate << :go
+      [first, stays].each(&:join)
+      expect { queue.seat(5) { raise 'broken' } }.to raise_error('broken')
+      expect([queue.seat(6) { :free }, log]).to eq([:free, [1, 3]])
+    end
+  end
+
+  it 'answers a full queue with 503 and when to try again, and a job over its limits with what to do' do
+    busy = FawnmossServer::Boot::Failures.answer(described_class::Busy.new(3), {})
+    expect([busy[0], busy[1]['retry-after'], JSON.parse(busy[2][0])['error']['code']]).to eq([503, '3', 'busy'])
+    heavy = FawnmossServer::Boot::Failures.answer(described_class::Failed.new('over'), {})
+    expect([heavy[0], JSON.parse(heavy[2][0])['error']['remedy']]).to match([422, /fewer bars/])
+  end
+end
