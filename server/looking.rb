@@ -4,8 +4,9 @@ module FawnmossServer
   # Looks at tunes in the background: works out, in processes apart, what they ask for in the kinds of request that a studio's shelf is
   # seen through. One thread a server process; a lock in the database keeps two processes from doing the same work.
   module Looking
-    BATCH = 30 # tunes in one go
-    LETTERS = 120_000 # and no more text than this
+    FIRST = 24 # tunes in the first go, so that something shows soon
+    BATCH = 400 # and in every other: a process that has seen many is quicker
+    LETTERS = 400_000 # and no more text than this
     LATE = 5 # seconds before another try after a failure
 
     WAKE = Thread::Queue.new
@@ -46,13 +47,13 @@ module FawnmossServer
       alone(studio_id) do
         Models::DemandKind.tidy(studio_id) unless first
         kinds = Models::DemandKind.where(studio_id:).reverse(:used_on, :id).all
-        [first, *kinds].compact.uniq(&:id).each { |kind| nil while batch(kind) }
+        [first, *kinds].compact.uniq(&:id).each { |kind| batch(kind, FIRST) && (nil while batch(kind, BATCH)) }
       end
     end
 
     # Looks at some tunes; false when there were none.
-    def self.batch(kind)
-      tunes = within(kind.unseen.order(Sequel[:tunes][:id]).limit(BATCH).all)
+    def self.batch(kind, most)
+      tunes = within(kind.unseen.order(Sequel[:tunes][:id]).limit(most).all)
       return false if tunes.empty?
 
       request = kind.to_request

@@ -32,6 +32,7 @@ module FawnmossServer
 
     # Fawnmoss::Path::Tail::Glimpse list: marks as far as today's states need them.
     def marks(pupil) = digest(pupil).to_values
+    def marked_tunes(pupil) = digest(pupil).tunes
     def last_seen(pupil) = digest(pupil).last_seen
     def holds(pupil) = (@holds ||= grouped(Models::Hold.where(cleared_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)

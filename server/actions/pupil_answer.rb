@@ -38,8 +38,16 @@ module FawnmossServer
         subject = Subject.pupil(pupil, today)
         roll = Roll.new(pupil.studio, [pupil])
         { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: subject.marks.map { mark(_1) }.reverse,
-          cards: CardAnswer.list(pupil.cards), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
+          cards: CardAnswer.list(pupil), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
           holds: pupil.holds.map(&:to_answer), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
+      end
+
+      # What a mark changes, from the pupil's digest: neither years of marks nor cards are read for it.
+      def self.marked(pupil, today)
+        roll = Roll.new(pupil.studio, [pupil])
+        subject = Subject.pupil(pupil, today, roll:)
+        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), tunes: marked_tunes(roll.marked_tunes(pupil)),
+          look: looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)), holds: pupil.holds.map(&:to_answer) }
       end
 
       def self.mark(mark)
@@ -84,7 +92,12 @@ module FawnmossServer
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
         marked.map { |id, marks| { id:, title: titles[id], value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 } }
       end
-      private_class_method :path, :progress, :tunes
+      # The same from a digest: { tune id => [last value, date, times] }.
+      def self.marked_tunes(marked)
+        titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
+        marked.map { |id, (value, on, times)| { id: id.to_i, title: titles[id.to_i], value:, times:, last_on: on } }
+      end
+      private_class_method :path, :progress, :tunes, :marked_tunes
     end
   end
 end

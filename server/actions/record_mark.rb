@@ -16,7 +16,7 @@ module FawnmossServer
           next known if known
 
           Models::Mark.create(studio_id: studio.id, pupil_id: pupil.id, **columns).tap do |mark|
-            Models::PupilDigest.renew(pupil)
+            Models::PupilDigest.add(pupil, mark)
             Holding.hurt(pupil, mark, fields) if fields.flag('hurt')
           end
         end

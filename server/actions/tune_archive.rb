@@ -7,6 +7,10 @@ module FawnmossServer
     # The studio's tunes as one zip archive, and such an archive back onto the shelf without duplicates. Inside: each tune as
     # its own text, and tunes.json, which names title, source and whether it is put away.
     module TuneArchive
+      # More comes out of an archive than is taken in.
+      class TooMuch < Fawnmoss::InvalidInput
+      end
+
       LIST = 'tunes.json'
       MOST = 2000 # files
       UNPACKED = 30_000_000 # bytes that come out of it
@@ -47,10 +51,7 @@ module FawnmossServer
         files.except(LIST).map do |name, bytes|
           next [name, nil] if Process.clock_gettime(Process::CLOCK_MONOTONIC) > stop
 
-          found = read(name, bytes, about.fetch(name, {}), known)
-          room -= found[:text].bytesize if found.is_a?(Hash)
-          fields.refuse('file', "The tunes in this archive are over #{TEXT / 1_000_000} MB of text together.", 'Split it.') if room.negative?
-          [name, found]
+          [name, read(name, bytes, about.fetch(name, {}), known) { |text| enough?(fields, room -= text.bytesize) }]
         end
       end
 
@@ -79,18 +80,34 @@ module FawnmossServer
         {}
       end
 
+      # What comes out is counted over all files, whether it is a tune or not.
+      def self.enough?(fields, room)
+        return unless room.negative?
+
+        raise TooMuch.new("What is in this archive is over #{TEXT / 1_000_000} MB of text.", where: { field: 'file' }, remedy: 'Split it.')
+      end
+
+      # The block is told of the text before it is read.
       def self.read(name, bytes, about, known)
-        fields = Inputs::Fields.new({ 'file_name' => File.basename(name), 'file' => [bytes].pack('m0'), **about.slice('title', 'source') })
-        input = Inputs::TuneInput.read(fields)
+        fields = Inputs::Fields.new(about.slice('title', 'source'))
+        text = Inputs::TuneInput.plain(bytes, fields)
+        yield text
+        read_text(fields, text, File.basename(name), about, known)
+      rescue TooMuch
+        raise
+      rescue Fawnmoss::Error => e
+        e.text
+      rescue Choose => e
+        "#{e.message} Add this file by itself and choose."
+      end
+
+      def self.read_text(fields, text, name, about, known)
+        input = Inputs::TuneInput.of_file(fields, text, name, title: fields.text('title', max: 120, default: ''), source: fields.text('source', max: 200, default: ''))
         digest = AddTune.digest(input.text)
         return :known if known.include?(digest)
 
         known << digest # the same tune twice in one archive
         { **AddTune.of_input(input), archived: about['archived'] == true }
-      rescue Fawnmoss::Error => e
-        e.text
-      rescue Choose => e
-        "#{e.message} Add this file by itself and choose."
       end
 
       def self.put(studio, found)
@@ -106,7 +123,7 @@ module FawnmossServer
       rescue AddTune::Known => e
         { state: 'known', words: e.text }
       end
-      private_class_method :entry, :read_all, :files, :about, :read, :put
+      private_class_method :entry, :read_all, :files, :about, :enough?, :read, :read_text, :put
     end
   end
 end

@@ -14,6 +14,11 @@ module FawnmossServer
         chosen(fields, text, format_of(text), title:, source:)
       end
 
+      # The same of a text that came in a file of some name; file_name decides the format. Raises Choose when there is a part to choose.
+      def self.of_file(fields, text, name, title: '', source: '')
+        chosen(fields, text, format_of_name(name, fields), title:, source:)
+      end
+
       def self.format_of(text) = text.lstrip.start_with?('<') ? 'musicxml' : 'abc'
 
       # Of a score with several parts or voices the one that was chosen; raises Choose when none was.
@@ -30,22 +35,28 @@ module FawnmossServer
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)
-        format = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml' }[File.extname(name).downcase]
-        fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml or .mxl.') unless format
+        format_of_name(name, fields)
         bytes = fields.block('file', max: 11_500_000).unpack1('m0')
-        chosen(fields, plain(bytes, fields), format, title:, source:)
+        of_file(fields, plain(bytes, fields), name, title:, source:)
       rescue ArgumentError
         fields.refuse('file', 'The file did not arrive whole.', 'Choose it again.')
       end
       private_class_method :from_file
 
-      # Archives are unpacked here, so that the table holds text.
+      def self.format_of_name(name, fields)
+        self::FORMATS[File.extname(name).downcase] ||
+          fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml or .mxl.')
+      end
+      private_class_method :format_of_name
+
+      # The text of a file. Archives are unpacked here, so that the table holds text.
       def self.plain(bytes, fields)
         bytes = Fawnmoss::Notation::MusicXml::Mxl.unpack(bytes) if Fawnmoss::Notation::MusicXml::Mxl.archive?(bytes)
         text = Fawnmoss::Notation.utf8(bytes)
         text || fields.refuse('file', 'The file is neither UTF-8 nor UTF-16 text.', 'Save it as UTF-8 and try again.')
       end
-      private_class_method :plain
     end
+
+    TuneInput::FORMATS = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml' }.freeze
   end
 end

@@ -10,6 +10,8 @@ module FawnmossServer
 
       one_to_many :reports, class: 'FawnmossServer::Models::CardReport', key: :card_id
 
+      SHORT = (columns - %i[body demands spots]).freeze # what a list of cards shows
+
       def before_update = raise(Sequel::Error, 'a card is never changed after it was issued')
       def live_link = links_dataset.live.first
     end

@@ -8,12 +8,32 @@ module FawnmossServer
       unrestrict_primary_key
       plugin :serialization, :json, :body
 
-      # Makes it from the marks as they stand. Returns the digest.
+      # Makes it from the marks as they stand. Two at once would each miss the other's mark, so the pupil's row is locked meanwhile.
+      # Returns the digest.
       def self.renew(pupil)
-        row = { pupil_id: pupil.id, studio_id: pupil.studio_id, body: JSON.generate(shorten(pupil.standing_rows)) }
+        db.transaction do
+          pupil.lock!
+          keep(pupil, shorten(pupil.standing_rows))
+        end
+      end
+
+      # Makes anew only what a mark just added is about. To be called with the pupil's row locked.
+      def self.add(pupil, mark)
+        known = mark.corrects_id ? nil : first(pupil_id: pupil.id) # a correction may be about something else
+        return renew(pupil) unless known
+
+        own = shorten(pupil.standing.where(mark.values.slice(:skill, :tune_id)).order(:made_on, :id).naked.all)
+        body = known.body
+        keep(pupil, last: [body['last'], mark.made_on.iso8601].compact.max, marks: body['marks'] + 1,
+                    tails: body['tails'].merge(own[:tails]), tunes: body['tunes'].merge(own[:tunes].transform_keys(&:to_s)))
+      end
+
+      def self.keep(pupil, body)
+        row = { pupil_id: pupil.id, studio_id: pupil.studio_id, body: JSON.generate(body) }
         dataset.on_duplicate_key_update(:body).insert(row)
         with_pk!(pupil.id)
       end
+      private_class_method :keep
 
       # rows: of marks, oldest first. tails: { skill => [[value, Julian day], ...] }; tunes: { tune id => [last value, date, times] }.
       def self.shorten(rows)

@@ -177,6 +177,10 @@ RSpec.describe 'tunes' do
     end.string
     results = api(:post, '/api/archive', { file: [bytes].pack('m0') })[:results]
     expect(results).to match([a_hash_including(name: 'good.abc', state: 'added'), a_hash_including(name: 'bad.abc', state: 'failed', words: /meter|M:/)])
+    score = Zip::OutputStream.write_buffer { |zip| zip.put_next_entry('a.xml') && zip.write("<score-partwise>#{' ' * 7_000_000}</score-partwise>") }.string
+    swelling = Zip::OutputStream.write_buffer { |zip| 4.times { zip.put_next_entry("#{_1}.mxl") && zip.write(score) } }.string
+    api(:post, '/api/archive', { file: [swelling].pack('m0') })
+    expect([status, error[:message], swelling.bytesize < 60_000]).to match([422, /over 20 MB/, true])
     empty = Zip::OutputStream.write_buffer { |zip| zip.put_next_entry('x.png') }.string
     api(:post, '/api/archive', { file: [empty].pack('m0') })
     expect(error[:message]).to eq('There is no tune in this archive.')

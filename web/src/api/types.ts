@@ -1,6 +1,7 @@
 import type { components } from './schema'
 
 type Schemas = components['schemas']
+export type MarkedPupil = Schemas['MarkedPupil']
 export type Pupil = Schemas['Pupil']
 export type PupilSummary = Schemas['PupilSummary']
 export type PupilInput = Schemas['PupilInput']

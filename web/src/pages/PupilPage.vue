@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { CardSummary, Hold, MarkInput, Promised, Pupil } from '../api/types'
+import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
 import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
 import ErasePupil from '../components/ErasePupil.vue'
@@ -42,9 +42,10 @@ async function record(mark: MarkInput, what: string): Promise<void> {
   problem.value = null
   unsent.value = mark
   try {
-    const answer = await ask<{ pupil: Pupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
-    pupil.value = answer.pupil
-    pupils.keep(answer.pupil)
+    const answer = await ask<{ mark: Mark; pupil: MarkedPupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
+    pupil.value = { ...pupil.value!, ...answer.pupil, marks: [answer.mark, ...pupil.value!.marks] }
+    pupils.keep(pupil.value)
+    plotLater()
     said.value = `Marked ${mark.value} for ${what}.`
     unsent.value = null
   } catch (error) {
@@ -53,6 +54,17 @@ async function record(mark: MarkInput, what: string): Promise<void> {
     busy.value = false
   }
 }
+/** The plot of weeks is fetched when no mark came for a while: it takes longer than a mark. */
+let plotting: ReturnType<typeof setTimeout> | undefined
+function plotLater(): void {
+  clearTimeout(plotting)
+  plotting = setTimeout(async () => {
+    const found = await ask<Pupil>('GET', `/pupils/${pupil.value!.id}`).catch(() => null)
+    if (found && found.id === pupil.value?.id && !busy.value) pupil.value = found
+  }, 1500)
+}
+onUnmounted(() => clearTimeout(plotting))
+
 /** Does something small about the pupil, and shows the pupil as it then is. */
 async function act(work: () => Promise<unknown>, words: string): Promise<void> {
   busy.value = true
