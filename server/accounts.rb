@@ -5,20 +5,25 @@ require 'roda'
 require 'rodauth'
 
 module FawnmossServer
-  # Log in, log out, create an account, change the password: Rodauth, JSON only, under /api. There is no mail, so a locked
-  # account opens again by itself after a quarter of an hour.
+  # Log in, log out here or everywhere, create an account, change the password: Rodauth, JSON only, under /api. Sessions are kept by
+  # the server and end with a log-out and a changed password. Nothing tells whether an address has an account: not the words, not the
+  # time, not a lock, not the answer to a sign-up (which never logs in by itself).
   class Accounts < Roda
+    IDLE = 14 * 86_400 # seconds without use until a session ends
+    AGE = 60 * 86_400 # seconds until it ends in any case
+    USED = 300 # seconds: its last use is noted no more often
+    BAD_JSON = ->(request) { request.halt(Boot::Answer.error(400, 'The request is not JSON in UTF-8.')) }
+
     plugin :middleware
-    plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i
+    plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, wrap: :unless_hash, error_handler: BAD_JSON
     plugin :rodauth, json: :only do
-      enable :json, :login, :logout, :create_account, :change_password, :lockout
+      enable :json, :login, :logout, :create_account, :change_password, :active_sessions
       db { FawnmossServer.db }
       login_route 'api/login'
       logout_route 'api/logout'
       create_account_route 'api/create-account'
       change_password_route 'api/change-password'
       only_json? true
-      require_mail? false
       hmac_secret { FawnmossServer.settings.secret }
       domain { FawnmossServer.settings.hosts.first }
       already_logged_in { nil } # logging in again takes the place of the log-in before
@@ -27,28 +32,80 @@ module FawnmossServer
       login_column :email
       login_param 'email'
       login_label 'Email'
+      login_input_type 'email'
       new_password_param 'new_password'
       require_login_confirmation? false
       require_password_confirmation? false
       password_minimum_length 10
       password_maximum_bytes 72
-      password_hash_cost { ENV['FAWNMOSS_FAST_HASH'] ? BCrypt::Engine::MIN_COST : 12 }
-      max_invalid_logins 5
-      set_deadline_values? true
-      account_lockouts_deadline_interval({ minutes: 15 })
-      unlock_account_route nil
-      unlock_account_request_route nil
-      lockout_error_status 403
-      no_matching_login_message 'email and password do not match'
-      invalid_password_message 'email and password do not match'
+      password_hash_cost { Accounts.cost }
       login_error_flash 'Email and password do not match.'
-      login_input_type 'email'
-      already_an_account_with_this_login_message 'this address cannot be used'
-      after_create_account { Actions::OpenStudio.call(account_id, param_or_nil('studio')) }
-      login_lockout_error_flash 'Too many wrong passwords. The account opens again in 15 minutes.'
+      create_account_autologin? false
+      create_account_notice_flash 'Log in with it now.'
+      session_inactivity_deadline IDLE
+      session_lifetime_deadline AGE
+
+      before_login_route { refuse_guesses(login_names) }
+      after_login_failure { Attempts.wrong(login_names) }
+      after_no_matching_login do
+        as_long_as_a_password
+        Attempts.wrong(login_names)
+      end
+      after_login do
+        cookie = Attempts::Known.cookie(account_id, secure: FawnmossServer.settings.secure_cookies)
+        Rack::Utils.set_cookie_header!(response.headers, Attempts::Known::COOKIE, cookie)
+      end
+      before_change_password_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
+      before_create_account_route { @studio_name = studio_name if request.post? }
+      after_create_account { Actions::OpenStudio.call(account_id, @studio_name) }
+
+      auth_class_eval do
+        # What a wrong address and a wrong password are told alike.
+        def throw_error_reason(reason, status, param, message)
+          return super unless %i[no_matching_login invalid_password unverified_account].include?(reason)
+
+          super(:wrong, 401, 'email', 'email and password do not match')
+        end
+
+        # One that is taken is answered as a new one is; whoever it belongs to logs in as always.
+        def save_account = super || create_account_response
+
+        # Counted when the present password is asked for to change it.
+        def password_match?(password) = super.tap { |right| Attempts.wrong(@guessing) if @guessing && !right }
+
+        def currently_active_session?
+          key = session[session_id_session_key] or return false
+          row = active_sessions_ds.where(session_id: compute_hmacs(key)).first or return false
+          now = Time.now.utc
+          return false if now - row[:last_use] > IDLE || now - row[:created_at] > AGE
+
+          active_sessions_ds.where(session_id: row[:session_id]).update(last_use: now) if now - row[:last_use] > USED
+          true
+        end
+
+        def logged_out_elsewhere? = logged_in? && !currently_active_session?
+
+        private
+
+        def studio_name = Actions::OpenStudio.name(Inputs::Fields.new({ 'studio' => param_or_nil('studio') }.compact))
+
+        def login_names
+          @login_names ||= Attempts.of_login(request, param('email'), FawnmossServer.db[:accounts].where(email: param('email')).get(:id))
+        end
+
+        def refuse_guesses(names) = Attempts.banned?(names) && request.halt(Boot::Limits.answer(Attempts::WRONG[:bantime]))
+        def as_long_as_a_password = BCrypt::Password.new(Accounts.nobodys_hash) == param('password')
+      end
     end
 
+    # Of the hash: two to its power rounds.
+    def self.cost = ENV['FAWNMOSS_FAST_HASH'] ? BCrypt::Engine::MIN_COST : 12
+
+    # What is compared where there is no account, for the time it takes.
+    def self.nobodys_hash = @nobodys_hash ||= BCrypt::Password.create(SecureRandom.hex, cost:).to_s
+
     route do |r|
+      rodauth.clear_session if r.path.start_with?('/api/') && rodauth.logged_out_elsewhere?
       r.rodauth
       env['rodauth'] = rodauth
     end

@@ -11,6 +11,10 @@ module FawnmossServer
     helpers Routes::Help
     register Routes::Account, Routes::Pupils, Routes::Lessons, Routes::Studios, Routes::People, Routes::Tunes, Routes::Charts, Routes::Cards, Routes::Page
 
-    error(Exception) { halt Boot::Failures.answer(env['sinatra.error'], env) }
+    error(Exception) do
+      raise env['sinatra.error'] if Boot::Again.worth?(env['sinatra.error']) # Boot::Again tries it once more
+
+      halt Boot::Failures.answer(env['sinatra.error'], env)
+    end
   end
 end

@@ -24,6 +24,7 @@ module FawnmossServer
         pupil = studio.pupil(id)
         fields.refuse('name', 'The name is not the pupil’s.', "Type #{pupil.name} to erase for good.") unless fields.text('name', max: 60) == pupil.name
         FawnmossServer.db.transaction do
+          pupil.lock! # who writes about the pupil meanwhile waits, and then finds nobody
           count(studio, pupil)
           cards = pupil.cards_dataset.select(:id)
           Models::CardLink.where(card_id: cards).delete

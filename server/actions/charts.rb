@@ -61,7 +61,7 @@ module FawnmossServer
         row(chart).merge(drawn)
       end
 
-      # Runs the block apart when the tune is long, with all read that it may look at. Raises Models::Tune::Long.
+      # Runs the block apart when the tune is long, with all read that it may look at. Raises TooLong.
       def self.apart(chart, today, &)
         tune = chart.tune.charted
         chart.subject(today).ready

@@ -33,7 +33,7 @@ module FawnmossServer
         lesson = studio.lesson(id)
         changes = {}
         changes[:note] = fields.text('note', max: 2000) if fields.given?('note')
-        changes[:clock] = clock(fields.object('clock')) if fields.given?('clock')
+        changes[:clock] = clock(fields.object('clock')) if fields.object('clock')
         lesson.update(changes) if changes.any?
         lesson
       end

@@ -2,12 +2,14 @@
 
 module FawnmossServer
   module Actions
-    # A new account gets its studio.
+    # Opens the studio of a new account.
     module OpenStudio
-      def self.call(account_id, name)
-        name = Inputs::Fields.new({ 'studio' => name }).text('studio', max: 120, default: '')
-        Models::Studio.create(account_id:, name: name.empty? ? 'My studio' : name)
-      end
+      USUAL = 'My studio'
+
+      # The name as typed. Raises InvalidInput.
+      def self.name(fields) = fields.text('studio', max: 120, default: '').then { _1.empty? ? USUAL : _1 }
+
+      def self.call(account_id, name) = Models::Studio.create(account_id:, name:)
     end
   end
 end

@@ -17,6 +17,7 @@ module FawnmossServer
                                          connection.query("SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'")
                                        })
         db.extension(:connection_validator)
+        db.singleton_class.prepend(Again::Committing)
         db.pool.connection_validation_timeout = 30
         db
       end

@@ -7,6 +7,8 @@ module FawnmossServer
       # MariaDB's client and server errors that mean "not there just now", not "wrong question".
       GONE = /Can't connect|gone away|Lost connection|server is shutting down|Server shutdown|Connection refused|closed MySQL connection|not connected/i
 
+      UNFIT = /Data too long|Incorrect string value|Out of range value|Data truncated|constraint.*failed/i
+
       def self.away?(error)
         error.is_a?(Sequel::DatabaseConnectionError) || error.is_a?(Sequel::DatabaseDisconnectError) || error.message.match?(GONE)
       end
@@ -32,13 +34,27 @@ module FawnmossServer
         return Answer.error(503, error.message, remedy: error.remedy, code: 'pdf') if error.is_a?(Pdf::Away)
         return busy(error) if error.is_a?(Apart::Busy)
 
-        away if error.is_a?(Sequel::DatabaseError) && away?(error)
+        away if error.is_a?(Sequel::DatabaseError) && (away?(error) || error.is_a?(Sequel::PoolTimeout) || error.message.match?(Again::DEADLOCK))
       end
 
       def self.ours(error, env)
         env['fawnmoss.error'] = "#{error.class}: #{error.message} #{error.backtrace&.first(4)&.join(' < ')}"
         Answer.error(500, 'Something went wrong on our side.', remedy: "Try again; if it stays, quote #{env['fawnmoss.request_id']}.", code: 'internal',
                                                                request_id: env['fawnmoss.request_id'])
+      end
+
+      # What the database will not take: too long for its place, or about something that is gone meanwhile. Logged, because it should
+      # have been refused before.
+      def self.refused(error, env)
+        case error
+        when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
+        when Sequel::ForeignKeyConstraintViolation then Answer.error(404, 'There is nothing here.', code: 'missing', remedy: 'It was taken away meanwhile.')
+        when Sequel::DatabaseError
+          return unless error.message.match?(UNFIT)
+
+          env['fawnmoss.error'] = "#{error.class}: #{error.message[0, 200]}"
+          Answer.error(422, 'This is more, or other, than can be kept.', remedy: 'Shorten it and try again.', code: 'unfit')
+        end
       end
 
       # Any error raised below the routes -> a Rack answer. Mistakes of ours are logged with their first lines.
@@ -49,11 +65,10 @@ module FawnmossServer
         when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
         when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
         when Apart::Failed then too_heavy(error, env)
-        when Models::Tune::Long then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'long')
+        when TooLong then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'long')
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')
-        when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
         else
-          passing(error) || ours(error, env)
+          passing(error) || refused(error, env) || ours(error, env)
         end
       end
     end

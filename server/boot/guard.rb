@@ -2,15 +2,15 @@
 
 module FawnmossServer
   module Boot
-    # Turns what the account layer cannot foresee into answers: a database that is away, and mistakes of ours.
+    # Turns whatever the layers below could not answer into an answer: a database that is away, input refused before the routes, and
+    # mistakes of ours.
     class Guard
       def initialize(app) = @app = app
 
       def call(env)
         @app.call(env)
-      rescue Sequel::DatabaseError => e
-        env['fawnmoss.error'] = "#{e.class}: #{e.message}"
-        Failures.away?(e) ? Failures.away : Failures.ours(e, env)
+      rescue StandardError => e
+        Failures.answer(e, env)
       end
     end
   end

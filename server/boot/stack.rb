@@ -1,21 +1,24 @@
 # frozen_string_literal: true
 
 require 'rack'
+require 'rack/attack'
 require 'rack/protection'
 require 'rack/session'
 
 module FawnmossServer
   module Boot
-    # The order in which a request passes through: log, headers, JSON only, same origin, session (renewed by
-    # /api alone), accounts, routes.
+    # The order in which a request passes through: log, headers, an address that can be read, JSON only, same origin, session (renewed
+    # by /api alone), answers to what goes wrong below, limits, another try where the database gave up, accounts, routes.
     module Stack
       BODY = 12_000_000 # bytes: the largest file in base64, with room; also in puma.rb, which refuses it unread
       SMALL = 4_000 # bytes: an answer under it is sent as it is
 
       def self.app(settings)
+        Limits.set_up
         Rack::Builder.new do
           use RequestLog
           use Headers
+          use Readable
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY
@@ -24,6 +27,8 @@ module FawnmossServer
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400
           use OnlyApi
           use Guard
+          use Rack::Attack
+          use Again
           use Accounts
           run App
         end.to_app

@@ -17,6 +17,23 @@ module FawnmossServer
         new(said.to_h { |name, value| [name, !texts.include?(name) && value.is_a?(String) && value.match?(/\A-?\d{1,18}\z/) ? value.to_i : value] })
       end
 
+      # A body as it was parsed. Half a character and control characters, but for line ends and tabs, do not enter.
+      def self.of_body(raw)
+        new(raw).tap { raw.each { |name, value| clean(value, name) } }
+      end
+
+      def self.clean(value, field)
+        case value
+        when Hash then value.each { |name, inner| [name, inner].each { clean(_1, field) } }
+        when Array then value.each { clean(_1, field) }
+        when String
+          return if value.valid_encoding? && !value.match?(/[[:cntrl:]&&[^\n\r\t]]/)
+
+          raise Fawnmoss::InvalidInput.new('This holds characters that cannot be shown.', where: { field: }, remedy: 'Type it again instead of pasting.')
+        end
+      end
+      private_class_method :clean
+
       def given?(name) = @raw.key?(name)
 
       # As it came, for what is checked elsewhere.

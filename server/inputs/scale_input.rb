@@ -6,9 +6,9 @@ module FawnmossServer
     ScaleInput = Struct.new(:version, :tempo, :positions, :wish, keyword_init: true) do
       # params: of the address, all text. Numbers become numbers, so that Fields can judge them.
       def self.fields(params)
-        numbers = params.slice('pupil_id', 'octaves', 'tempo').select { |_, text| text.match?(/\A\d{1,18}\z/) }.transform_values(&:to_i)
-        Fields.new({ **params.slice('pupil_id', 'instrument', 'version', 'tempo', *%w[key kind octaves begins to fourth rhythm slur]), **numbers,
-                     'positions' => params['positions']&.split(',') }.compact)
+        texts = %w[instrument version key kind begins to fourth rhythm slur]
+        positions = params['positions'].is_a?(String) ? { 'positions' => params['positions'].split(',') } : {}
+        Fields.of_address({ **params.slice(*texts, 'pupil_id', 'octaves', 'tempo'), **positions }, [*texts, 'pupil_id', 'octaves', 'tempo', 'positions'], texts:)
       end
 
       def self.read(fields)

@@ -14,10 +14,6 @@ module FawnmossServer
       READ = {} # rubocop:disable Style/MutableConstant -- the cache itself; guarded by LOCK
       LOCK = Mutex.new
 
-      # More notes than are charted.
-      class Long < Fawnmoss::Error
-      end
-
       # The words a tune is found by, a space before each: plain letters, no accents.
       def self.search_words(*texts) = plain_words(texts.join(' ')).map { " #{_1}" }.join[0, 500]
 
@@ -32,12 +28,11 @@ module FawnmossServer
       # Work with it is done apart (Apart).
       def heavy? = about > SHORT
 
-      # Itself, if it can be charted here. Raises Long.
+      # Itself, if it can be charted here. Raises TooLong.
       def charted
         return self unless about > MOST && (notes || score.played.size) > MOST
 
-        raise Long.new("#{title} has #{notes || score.played.size} notes; charts are made of up to #{MOST}.", where: { field: 'tune' },
-                       remedy: 'Make a copy of some of its bars.')
+        raise TooLong.new(title, notes || score.played.size, MOST)
       end
 
       private

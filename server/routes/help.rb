@@ -17,8 +17,8 @@ module FawnmossServer
         text = request.body.read.to_s.force_encoding(Encoding::UTF_8)
         raise JSON::ParserError, 'encoding' unless text.valid_encoding?
 
-        Inputs::Fields.new(JSON.parse(text, max_nesting: 20))
-      rescue JSON::ParserError
+        Inputs::Fields.of_body(JSON.parse(text, max_nesting: 20))
+      rescue JSON::ParserError, JSON::NestingError, EncodingError
         halt Boot::Answer.error(400, 'The request is not JSON in UTF-8.')
       end
 

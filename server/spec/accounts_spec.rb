@@ -23,32 +23,148 @@ RSpec.describe 'accounts' do
     expect(status).to eq(200)
   end
 
-  it 'locks after five wrong passwords, also for the right one, and opens again by itself' do
-    log_in
-    api(:post, '/api/logout', {})
-    5.times { api(:post, '/api/login', { email: 'anna@example.test', password: 'guess' }) }
-    api(:post, '/api/login', { email: 'anna@example.test', password: StudioSteps::PASSWORD })
-    expect([status, last_response.body]).to match([403, /15 minutes/])
-    deadline = FawnmossServer.db[:account_lockouts].get(:deadline)
-    expect(deadline - Time.now.utc).to be_between(13 * 60, 16 * 60)
-    FawnmossServer.db[:account_lockouts].update(deadline: Time.now.utc - 1)
-    api(:post, '/api/login', { email: 'anna@example.test', password: StudioSteps::PASSWORD })
-    expect(status).to eq(200)
+  # What another browser, or the same one from elsewhere, sends.
+  def elsewhere(source = '10.1.2.3')
+    kept = rack_mock_session.cookie_jar
+    rack_mock_session.cookie_jar = Rack::Test::CookieJar.new
+    @source = source
+    yield
+  ensure
+    rack_mock_session.cookie_jar = kept
+    @source = nil
   end
 
-  it 'answers a wrong address and a wrong password alike' do
-    log_in
-    api(:post, '/api/logout', {})
-    answers = [['anna@example.test', 'guess'], ['nobody@example.test', 'guess']].map { |email, password| api(:post, '/api/login', { email:, password: })[:error] }
-    expect(answers.uniq).to eq(['Email and password do not match.'])
+  def guess(password = 'guess', email: 'anna@example.test')
+    api(:post, '/api/login', { email:, password: }, { 'REMOTE_ADDR' => @source || '127.0.0.1' })
+    status
   end
 
-  it 'refuses a second account on one address, a short password and no address' do
+  it 'stops guesses after five wrong passwords from one source, the right one too, for a quarter of an hour' do
     log_in
-    [['anna@example.test', 'a long enough word'], ['b@example.test', 'short'], ['', 'a long enough word']].each do |email, password|
-      clear_cookies
-      api(:post, '/api/create-account', { email:, password: })
-      expect(status).to eq(422)
+    elsewhere do
+      expect(Array.new(5) { guess }).to eq([401] * 5)
+      expect(guess(StudioSteps::PASSWORD)).to eq(429)
+      expect(last_response['retry-after']).to eq('900')
+      expect(error[:remedy]).to include('15 minutes')
+      FawnmossServer.db[:attempts].update(expires_at: Time.now.utc - 1)
+      expect(guess(StudioSteps::PASSWORD)).to eq(200)
+    end
+  end
+
+  it 'does not let a stranger keep the owner out: neither the known browser nor another source is stopped' do
+    log_in
+    api(:post, '/api/logout', {})
+    elsewhere('127.0.0.1') { 7.times { guess } && expect(guess(StudioSteps::PASSWORD)).to(eq(429)) }
+    expect(guess(StudioSteps::PASSWORD)).to eq(200)
+    elsewhere('10.9.9.9') { expect(guess(StudioSteps::PASSWORD)).to eq(200) }
+  end
+
+  it 'counts the wrong ones of a known browser too, and takes no mark made for another account or by hand' do
+    log_in
+    10.times { guess }
+    expect(guess(StudioSteps::PASSWORD)).to eq(429)
+    log_in('b@example.test')
+    elsewhere do
+      rack_mock_session.cookie_jar['fawnmoss.known'] = "#{'a' * 22}.#{'a' * 65}"
+      5.times { guess }
+      expect(guess(StudioSteps::PASSWORD)).to eq(429)
+    end
+  end
+
+  it 'stops guesses at the present password, and whoever tries many addresses' do
+    log_in
+    5.times { api(:post, '/api/change-password', { password: 'guess', new_password: 'another long word' }) }
+    api(:post, '/api/change-password', { password: StudioSteps::PASSWORD, new_password: 'another long word' })
+    expect(status).to eq(429)
+    elsewhere('10.7.7.7') do
+      found = Array.new(41) { |n| guess(email: "n#{n}@example.test") }
+      expect(found).to eq(([401] * 40) + [429])
+    end
+  end
+
+  it 'keeps no address of anybody among the attempts' do
+    elsewhere { guess(email: 'carla@example.test') }
+    expect(FawnmossServer.db[:attempts].select_map(:name)).to all(match(/\A\h{64}\z/))
+  end
+
+  it 'ends a copied cookie with the log-out, with a log-out everywhere and with a changed password' do
+    enders = [[:post, '/api/logout', {}], [:post, '/api/change-password', { password: StudioSteps::PASSWORD, new_password: 'another long word' }]]
+    enders.each_with_index do |ender, n|
+      log_in("copy#{n}@example.test")
+      copied = rack_mock_session.cookie_jar['fawnmoss']
+      api(:post, '/api/login', { email: "copy#{n}@example.test", password: StudioSteps::PASSWORD }) if n.positive? # a session of its own
+      api(*ender)
+      expect(status).to eq(200)
+      rack_mock_session.cookie_jar['fawnmoss'] = copied
+      api(:get, '/api/session')
+      expect([n, status]).to eq([n, 401])
+    end
+    log_in('everywhere@example.test')
+    copied = rack_mock_session.cookie_jar['fawnmoss']
+    clear_cookies
+    api(:post, '/api/login', { email: 'everywhere@example.test', password: StudioSteps::PASSWORD })
+    api(:post, '/api/logout', { global_logout: true })
+    rack_mock_session.cookie_jar['fawnmoss'] = copied
+    api(:get, '/api/session')
+    expect(status).to eq(401)
+  end
+
+  it 'ends a session by itself, and notes its use only now and then' do
+    log_in
+    sessions = FawnmossServer.db[:account_active_session_keys]
+    used = Time.now.utc.round - 200
+    sessions.update(last_use: used)
+    api(:get, '/api/session')
+    expect([status, sessions.get(:last_use)]).to eq([200, used])
+    sessions.update(last_use: Time.now.utc - 400)
+    api(:get, '/api/session')
+    expect(sessions.get(:last_use)).to be > Time.now.utc - 60
+    [{ last_use: Time.now.utc - (15 * 86_400) }, { last_use: Time.now.utc, created_at: Time.now.utc - (61 * 86_400) }].each do |times|
+      sessions.update(times)
+      api(:get, '/api/session')
+      expect(status).to eq(401)
+      api(:post, '/api/login', { email: 'anna@example.test', password: StudioSteps::PASSWORD })
+    end
+  end
+
+  it 'answers a wrong address and a wrong password alike, word for word, after as long' do
+    log_in
+    answers = [['anna@example.test', 'guess'], ['nobody@example.test', 'guess']].map do |email, password|
+      elsewhere { guess(password, email:) }
+      [status, last_response.body]
+    end
+    expect(answers.uniq).to match([[401, /Email and password do not match/]])
+    allow(FawnmossServer::Accounts).to receive(:nobodys_hash).and_return(BCrypt::Password.create('x', cost: 4).to_s)
+    expect(BCrypt::Engine).to receive(:hash_secret).and_call_original.at_least(:once)
+    elsewhere { guess(email: 'nobody@example.test') }
+  end
+
+  it 'answers a sign-up for an address that is taken as for a new one, and changes nothing about it' do
+    log_in
+    clear_cookies
+    answers = ['anna@example.test', 'new@example.test'].map do |email|
+      api(:post, '/api/create-account', { email:, password: 'quite another word', studio: 'Another' })
+      [status, last_response.body, last_response['set-cookie'].to_s[/fawnmoss=/]]
+    end
+    expect(answers.uniq.size).to eq(1)
+    expect([guess('quite another word'), guess(StudioSteps::PASSWORD)]).to eq([401, 200])
+    expect(api(:get, '/api/session')[:studio][:name]).to eq('Anna’s room')
+  end
+
+  it 'refuses a short password, no address, and a studio name that cannot be kept' do
+    [['b@example.test', 'short', 'A'], ['', 'a long enough word', 'A'], ['b@example.test', 'a long enough word', 'x' * 121], ['b@example.test', 'a long enough word', "a\u0007b"]].each do |email, password, studio|
+      api(:post, '/api/create-account', { email:, password:, studio: })
+      expect([studio[0, 9], status]).to eq([studio[0, 9], 422])
+    end
+    expect(FawnmossServer.db[:accounts].where(email: 'b@example.test').count).to eq(0)
+  end
+
+  it 'takes whatever a body may be without breaking' do
+    ['null', '[]', '1', '"x"', 'true', '{"email": null, "password": null}', '{"email": [], "password": {}}', '{"email": 1, "password": 2}', '{', "\xFF", '{"email": "\\ud800", "password": "x"}'].each do |body|
+      %w[login create-account change-password logout].each do |path|
+        api(:post, "/api/#{path}", body)
+        expect([path, body, status]).to match([path, body, be_between(200, 499)])
+      end
     end
   end
 

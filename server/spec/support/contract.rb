@@ -30,6 +30,6 @@ module Contract
   def undescribed(operation, method, known, status)
     return [] if operation.dig('responses', status.to_s) # described inline: not JSON
 
-    [400, 401, 403, 404, 411, 413, 415, 422, 500, 503].include?(status) ? [] : ["#{method} #{known} may not answer #{status}"]
+    [400, 401, 403, 404, 411, 413, 415, 422, 429, 500, 503].include?(status) ? [] : ["#{method} #{known} may not answer #{status}"]
   end
 end

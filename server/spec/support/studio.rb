@@ -21,6 +21,7 @@ module StudioSteps
   def log_in(email = 'anna@example.test', studio: 'Anna’s room')
     clear_cookies
     api(:post, '/api/create-account', { email:, password: PASSWORD, studio: })
+    api(:post, '/api/login', { email:, password: PASSWORD })
     expect(status).to eq(200)
   end
 

@@ -13,7 +13,7 @@ export class Trouble extends Error {
 
   /** Worth trying again by itself: the server or its database is away for the moment. */
   get passing(): boolean {
-    return this.status === 0 || this.status === 503 || this.status === 502
+    return [0, 429, 502, 503].includes(this.status)
   }
 
   /** Everything in one line, place first: "bar 3, beat 2: ... Do this." */

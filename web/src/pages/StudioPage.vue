@@ -19,7 +19,7 @@ async function change(): Promise<void> {
   said.value = problem.value = ''
   try {
     await ask('POST', '/change-password', { password: old.value, new_password: fresh.value })
-    said.value = 'The password is changed.'
+    said.value = 'The password is changed, and every other browser is logged out.'
     old.value = fresh.value = ''
   } catch (error) {
     problem.value = (error as Trouble).text
@@ -27,9 +27,9 @@ async function change(): Promise<void> {
     busy.value = false
   }
 }
-async function leave(): Promise<void> {
+async function leave(everywhere = false): Promise<void> {
   try {
-    await session.logOut()
+    await session.logOut(everywhere)
     await router.push('/login')
   } catch (error) {
     problem.value = (error as Trouble).text
@@ -39,7 +39,7 @@ async function leave(): Promise<void> {
 
 <template>
   <div class="page">
-    <header><h1>{{ session.studio?.name }}</h1><v-btn class="push" @click="leave">Log out</v-btn></header>
+    <header><h1>{{ session.studio?.name }}</h1><span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span></header>
     <p class="places"><router-link to="/studio/path">The path as you teach it</router-link><router-link to="/calendar">Calendar</router-link><router-link to="/progress">All pupils’ progress</router-link><router-link to="/care">Care</router-link></p>
     <StudioRules />
     <StudioYears />

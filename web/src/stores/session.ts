@@ -25,13 +25,20 @@ export const useSession = defineStore('session', () => {
 
   async function create(email: string, password: string, name: string): Promise<void> {
     await ask('POST', '/create-account', { email, password, studio: name })
-    await look()
+    // The answer does not tell whether the address has a studio already; only its password does.
+    try {
+      await logIn(email, password)
+    } catch (error) {
+      if ((error as Trouble).status !== 401) throw error
+      throw new Trouble(422, 'No studio was opened with these', 'If you have one with this address, log in with its password.')
+    }
     // Lessons are given where the studio is opened, until the teacher says otherwise.
     await ask('PATCH', '/studio', { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone }).catch(() => undefined)
   }
 
-  async function logOut(): Promise<void> {
-    await ask('POST', '/logout', {})
+  /** Ends the session of this browser, or those of all browsers. */
+  async function logOut(everywhere = false): Promise<void> {
+    await ask('POST', '/logout', everywhere ? { global_logout: true } : {})
     studio.value = null
     // What was kept to open a lesson without the server names a pupil. Marks and notes that are not sent yet stay.
     for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.plan$/.test(box)) localStorage.removeItem(box)
