@@ -69,7 +69,9 @@ class ShelfBench
     first = ms { shelf }
     sleep 0.2 until shelf['looking'].zero?
     puts format('  %d tunes: all looked at after %.1f s; the first answer, while they were not, %d ms', tunes, now - start, first)
-    asked = { 'shelf' => -> { shelf }, 'sorted by title' => -> { shelf(sort: 'title') }, 'searched' => -> { shelf(text: 'tune 4') }, 'the last page' => -> { shelf(from: tunes - 60) },
+    asked = { 'shelf' => -> { shelf }, 'sorted by title' => -> { shelf(sort: 'title') }, 'searched' => -> { shelf(text: 'tune 4') }, 'the last page' => lambda {
+      shelf(from: tunes - 60)
+    },
               'after a mark' => -> { shelf }, 'without a pupil' => -> { @page.send(:Get, '/api/tunes') } }
     asked.each do |name, ask|
       times = Array.new(40) { (mark if name == 'after a mark') || ms(&ask) }
@@ -89,7 +91,9 @@ class ShelfBench
     @db[:cards].multi_insert((2..CARDS).map { |number| { **row, number: } })
     skills = FawnmossServer.catalogue.path('violin').ids
     missing = MARKS - @db[:marks].where(pupil_id: @pupil).count
-    @db[:marks].multi_insert(Array.new(missing) { |n| { studio_id: @studio.id, pupil_id: @pupil, skill: skills[n % skills.size], value: n % 4, made_on: Date.today - (n / 5) } })
+    @db[:marks].multi_insert(Array.new(missing) do |n|
+      { studio_id: @studio.id, pupil_id: @pupil, skill: skills[n % skills.size], value: n % 4, made_on: Date.today - (n / 5) }
+    end)
     times = Array.new(40) { ms { mark } }
     puts format('  a mark with %d cards and %d marks: median %d ms, 95th percentile %d ms (bound %d)', CARDS, MARKS, times.sort[20], times.sort[37], MARK)
   end

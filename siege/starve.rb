@@ -28,7 +28,7 @@ class Starve
   def run(names = [])
     prepare
     attacks = ATTACKS.select { |name, _| names.empty? || names.include?(name) }
-    @out.puts format('%-34s %8s  %-22s %22s %22s', 'while this runs', 'seconds', 'answers', 'Today median/95 %', 'healthz median/95 %')
+    @out.puts 'while this runs                     seconds  answers                     Today median/95 %    healthz median/95 %'
     attacks.map { |name, attack| row(name, attack) }
   end
 
@@ -46,7 +46,11 @@ class Starve
 
   ATTACKS = {
     'nothing' => ->(_) { [sleep(2) && 200] },
-    '120,000 XML attributes' => ->(siege) { [siege.reading("<score-partwise #{Array.new(120_000) { |n| "a#{n}='1'" }.join(' ')}><part id='P1'/></score-partwise>")] },
+    '120,000 XML attributes' => lambda { |siege|
+      [siege.reading("<score-partwise #{Array.new(120_000) do |n|
+        "a#{n}='1'"
+      end.join(' ')}><part id='P1'/></score-partwise>")]
+    },
     '8,000 parts' => ->(siege) { [siege.reading(siege.parts(8000))] },
     '600,000 bar lines' => ->(siege) { [siege.reading(siege.bar_lines(600_000))] },
     '200,000 bar lines' => ->(siege) { [siege.reading(siege.bar_lines(200_000))] },
@@ -54,7 +58,11 @@ class Starve
     'a chart of 1,996 open D, full' => ->(siege) { [siege.chart(siege.same, 'full')] },
     'eight charts of 1,996 notes' => ->(siege) { siege.at_once(8) { siege.chart(siege.long, 'full') } },
     'one slur over 9,600 notes' => ->(siege) { [siege.reading(Starve.scale(9600, 'D E F G ').sub('D', '(D').sub(/G\s*\z/, 'G)|'))] },
-    'keys, ways, group of 1,996 notes' => ->(siege) { %w[keys?instrument=violin ways?instrument=violin group?instruments=violin,viola,cello,bass].map { siege.get("/api/tunes/#{siege.long}/#{_1}") } },
+    'keys, ways, group of 1,996 notes' => lambda { |siege|
+      %w[keys?instrument=violin ways?instrument=violin group?instruments=violin,viola,cello,bass].map do
+        siege.get("/api/tunes/#{siege.long}/#{_1}")
+      end
+    },
     'keys of 9,984 notes' => ->(siege) { [siege.get("/api/tunes/#{siege.over}/keys?instrument=violin")] },
     'a zip that swells' => ->(siege) { [siege.archive] },
     'a body of 400 MB' => ->(siege) { [siege.flood(400_000_000)] },

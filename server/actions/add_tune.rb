@@ -55,7 +55,7 @@ module FawnmossServer
 
       # Raises Known when the studio has the text. id: of the tune that may.
       def self.known?(studio, digest, id: nil)
-        same = studio.tunes_dataset.exclude(id:).select(:title, :archived_at).first(digest:) or return
+        same = studio.tunes_dataset.exclude(id:).select(:title, :archived_at).first(digest:) or return false
 
         raise Known.new("This tune is already #{same.archived_at ? 'put away' : 'on the shelf'}: #{same.title}.", where: { field: 'text' },
 remedy: 'Open it there.')

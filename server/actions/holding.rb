@@ -11,7 +11,11 @@ module FawnmossServer
         unless skill.empty? || studio.map(pupil.instrument, pupil.schools).include?(skill)
           fields.refuse('skill', 'This is no skill of this pupil’s path.', 'Choose one from the path.')
         end
-        hold(pupil, skill.empty? ? nil : skill, today, 'lesson', fields.text('note', max: 300, default: ''))
+        key = fields.key('key', optional: true)
+        FawnmossServer.db.transaction do
+          pupil.lock!
+          hold(pupil, skill.empty? ? nil : skill, today, 'lesson', fields.text('note', max: 300, default: ''), key)
+        end
       end
 
       # With a mark.
@@ -25,16 +29,22 @@ module FawnmossServer
 
       def self.clear(studio, id, fields, today)
         hold = studio.hold(id)
+        return hold if hold.cleared_on # done already, from another window
+
         hold.update(cleared_on: today, cleared_note: fields.text('note', max: 300, default: ''))
         hold
       end
 
-      # One hold a skill; what is added later goes into its note.
-      def self.hold(pupil, skill, day, source, note)
-        known = pupil.holds.find { _1.skill == skill && _1.source == source }
-        return known.update(held_on: [known.held_on, day].max, note: [known.note, note].reject(&:empty?).uniq.join('; ')[0, 300]) if known
+      # One hold a skill; what is added later goes into its note, the same once.
+      def self.hold(pupil, skill, day, source, note, key = nil)
+        known = pupil.holds_dataset.where(cleared_on: nil).first(skill:, source:)
+        return Models::Hold.create(studio_id: pupil.studio_id, pupil_id: pupil.id, skill:, held_on: day, source:, note:, hold_key: key) unless known
+        return known if key && known.hold_key == key
 
-        Models::Hold.create(studio_id: pupil.studio_id, pupil_id: pupil.id, skill:, held_on: day, source:, note:)
+        said = "; #{known.note}; ".include?("; #{note}; ")
+        known.tap do
+          _1.update(held_on: [known.held_on, day].max, note: said ? known.note : [known.note, note].reject(&:empty?).join('; ')[0, 300], hold_key: key)
+        end
       end
       private_class_method :hold
     end

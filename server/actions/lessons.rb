@@ -11,11 +11,17 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || today
         lesson = Planning.kept(pupil, date, Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes)
-        return lesson unless lesson.status == 'planned'
+        FawnmossServer.db.transaction do
+          lesson.lock! # two windows that begin it at once get the same lesson
+          start(pupil, lesson) if lesson.status == 'planned'
+        end
+        lesson
+      end
 
+      def self.start(pupil, lesson)
+        date = lesson.held_on
         plan = Planning.plan(Planning.situation(pupil, date, lesson.minutes, lesson.wishes))
         lesson.update(status: 'running', items: plan.items.map { whole(pupil, date, _1) }, clock: { 'seconds' => {}, 'at' => 0 })
-        lesson
       end
 
       # Back to a plan, for a lesson that was begun by mistake. Raises InvalidInput once it has marks.
@@ -53,11 +59,14 @@ module FawnmossServer
       # The core's Item of a frozen one.
       def self.value(item) = Fawnmoss::Path::Plan::Item.new(**Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] })
 
-      # Ends it: promises that were reached are kept, what is carried over is promised anew.
+      # Ends it: promises that were reached are kept, what is carried over is promised anew. A second time changes nothing.
       def self.finish(studio, id, fields, today)
         lesson = studio.lesson(id)
         reached, carried = %w[reached carried].map { fields.words(_1, Inputs::PlanInput::ID, max: KEPT) }
         FawnmossServer.db.transaction do
+          lesson.lock!
+          next if lesson.status == 'done'
+
           keep(studio, id, fields)
           settle(lesson, reached, today)
           (lesson.items || []).select { carried.include?(_1['id']) }.each { carry(lesson, _1) }
@@ -114,7 +123,7 @@ module FawnmossServer
         Models::Promise.create(**lesson.values.slice(:studio_id, :pupil_id), kind:, ref:, title: item['title'][0, 120],
                                                                              why: 'not reached', made_on: lesson.held_on)
       end
-      private_class_method :whole, :routine, :clock, :settle, :carry
+      private_class_method :start, :whole, :routine, :clock, :settle, :carry
     end
   end
 end

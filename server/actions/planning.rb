@@ -31,8 +31,10 @@ module FawnmossServer
 
       # The lesson's row, made when it is not there.
       def self.kept(pupil, date, minutes)
-        pupil.lessons_dataset.first(held_on: date) ||
-          Models::Lesson.create(studio_id: pupil.studio_id, pupil_id: pupil.id, held_on: date, minutes:, wishes: {})
+        pupil.lessons_dataset.first(held_on: date) || begin
+          Models::Lesson.dataset.insert_ignore.insert(studio_id: pupil.studio_id, pupil_id: pupil.id, held_on: date, minutes:, wishes: '{}')
+          pupil.lessons_dataset.for_update.first(held_on: date) # for_update sees what another window made meanwhile
+        end
       end
 
       # The pupil's next lesson by the calendar, today counted; today for one without a day.

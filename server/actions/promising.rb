@@ -8,10 +8,16 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         kind = fields.choice('kind', %w[skill tune own], default: 'own')
         ref, title = about(studio, pupil, kind, fields)
-        Models::Promise.create(studio_id: studio.id, pupil_id: pupil.id, kind:, ref:, title:, why: 'promised', made_on: today)
+        key = fields.key('key', optional: true)
+        FawnmossServer.db.transaction do
+          pupil.lock!
+          known = key && Models::Promise.first(pupil_id: pupil.id, promise_key: key)
+          known || Models::Promise.create(studio_id: studio.id, pupil_id: pupil.id, kind:, ref:, title:, why: 'promised', made_on: today, promise_key: key)
+        end
       end
 
-      def self.keep(studio, id, today) = studio.promise(id).update(kept_on: today)
+      # Done with; a second time changes nothing.
+      def self.keep(studio, id, today) = studio.promise(id).tap { |promise| promise.update(kept_on: today) unless promise.kept_on }
 
       def self.about(studio, pupil, kind, fields)
         return ['', fields.text('title', min: 1, max: 120)] if kind == 'own'

@@ -92,6 +92,7 @@ module FawnmossServer
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
         marked.map { |id, marks| { id:, title: titles[id], value: marks.last.value, times: marks.size, last_on: marks.last.made_on.iso8601 } }
       end
+
       # The same from a digest: { tune id => [last value, date, times] }.
       def self.marked_tunes(marked)
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)

@@ -65,7 +65,9 @@ module FawnmossServer
         found = found.select { |_, verdict| verdict && verdict.level.to_s == @level } if @level
         return found unless @sort == 'readiness'
 
-        found.sort_by.with_index { |(_, verdict), at| verdict ? [LEVELS.index(verdict.level.to_s), verdict.missing.size, -verdict.share, at] : [LEVELS.size, 0, 0, at] }
+        found.sort_by.with_index do |(_, verdict), at|
+          verdict ? [LEVELS.index(verdict.level.to_s), verdict.missing.size, -verdict.share, at] : [LEVELS.size, 0, 0, at]
+        end
       end
 
       # What is looked at while the specs wait is looked at before the shelf is read.
@@ -90,7 +92,11 @@ module FawnmossServer
       # Every word begins one of the title's, key's, source's, or of what is new in it.
       def judge(row)
         verdict = row[:sets] && judge_of.of(JSON.parse(row[:sets]))
-        fits = @words.each_with_index.all? { |word, at| row[:"word#{at}"].to_i == 1 || row[:"word#{at}"] == true || verdict&.missing&.any? { skill_words(_1, word) } }
+        fits = @words.each_with_index.all? do |word, at|
+          row[:"word#{at}"].to_i == 1 || row[:"word#{at}"] == true || verdict&.missing&.any? do
+            skill_words(_1, word)
+          end
+        end
         [row[:id], verdict] if fits
       end
 

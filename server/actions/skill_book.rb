@@ -11,7 +11,8 @@ module FawnmossServer
         shipped = FawnmossServer.catalogue.skills
         changes = studio.skill_changes.to_h { [_1.skill, _1] }
         visible = studio.skills
-        hidden = shipped.select { changes[_1.id]&.hidden } # as they ship, at the end
+        own = studio.skill_changes.select(&:added).map { _1.to_value.added }
+        hidden = (shipped + own).select { changes[_1.id]&.hidden } # as they ship, at the end
         { skills: (visible + hidden).map { |skill| row(skill, changes[skill.id], shipped) },
           notices: studio.path.notices(shipped).map { { skill: _1.skill, text: _1.text.to_s, own: words(_1.own), shipped: words(_1.shipped) } } }
       end

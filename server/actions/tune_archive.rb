@@ -81,8 +81,8 @@ module FawnmossServer
       end
 
       # What comes out is counted over all files, whether it is a tune or not.
-      def self.enough?(fields, room)
-        return unless room.negative?
+      def self.enough?(_fields, room)
+        return false unless room.negative?
 
         raise TooMuch.new("What is in this archive is over #{TEXT / 1_000_000} MB of text.", where: { field: 'file' }, remedy: 'Split it.')
       end
@@ -102,7 +102,8 @@ module FawnmossServer
       end
 
       def self.read_text(fields, text, name, about, known)
-        input = Inputs::TuneInput.of_file(fields, text, name, title: fields.text('title', max: 120, default: ''), source: fields.text('source', max: 200, default: ''))
+        input = Inputs::TuneInput.of_file(fields, text, name, title: fields.text('title', max: 120, default: ''),
+source: fields.text('source', max: 200, default: ''))
         digest = AddTune.digest(input.text)
         return :known if known.include?(digest)
 

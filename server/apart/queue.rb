@@ -40,9 +40,7 @@ module FawnmossServer
         @waiting << ticket
         ticket.wake.wait(@lock) until ticket.called
       ensure
-        unless ticket.called # the thread was stopped while it waited
-          @waiting.delete(ticket)
-        end
+        @waiting.delete(ticket) unless ticket.called # the thread was stopped while it waited
       end
 
       def leave(whose)

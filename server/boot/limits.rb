@@ -29,7 +29,8 @@ module FawnmossServer
 
       # seconds: until it can be tried again, at most.
       def self.answer(seconds)
-        status, headers, body = Answer.error(429, 'That was asked for too often in a short time.', code: 'often', remedy: "Try again in #{(seconds / 60.0).ceil} minutes.")
+        status, headers, body = Answer.error(429, 'That was asked for too often in a short time.', code: 'often',
+remedy: "Try again in #{(seconds / 60.0).ceil} minutes.")
         [status, { **headers, 'retry-after' => seconds.to_s }, body]
       end
     end

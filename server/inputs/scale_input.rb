@@ -8,7 +8,8 @@ module FawnmossServer
       def self.fields(params)
         texts = %w[instrument version key kind begins to fourth rhythm slur]
         positions = params['positions'].is_a?(String) ? { 'positions' => params['positions'].split(',') } : {}
-        Fields.of_address({ **params.slice(*texts, 'pupil_id', 'octaves', 'tempo'), **positions }, [*texts, 'pupil_id', 'octaves', 'tempo', 'positions'], texts:)
+        Fields.of_address({ **params.slice(*texts, 'pupil_id', 'octaves', 'tempo'), **positions }, [*texts, 'pupil_id', 'octaves', 'tempo', 'positions'],
+texts:)
       end
 
       def self.read(fields)

@@ -53,7 +53,8 @@ module FawnmossServer
       end
 
       # Everything of the studio that states and plans depend on, as one number.
-      def print = @print ||= [rules, skill_changes.map { [_1.skill, _1.lock_version, _1.moved_at, _1.hidden] }].hash
+      # A change taken back and made anew is another row, whatever its lock version.
+      def print = @print ||= [rules, skill_changes.map { [_1.id, _1.lock_version] }].hash
 
       def renew_rules = @ruleset = @print = nil
 

@@ -20,9 +20,9 @@ module FawnmossServer
       # The same split for what is looked for.
       def self.plain_words(text) = text.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.split(%r{[^\p{L}\p{N}/#-]+}).reject(&:empty?)
 
-      # Fawnmoss::Score::Tune. The text was checked when it was added.
+      # Fawnmoss::Score::Tune, called as it is on the shelf whatever stands in the text. The text was checked when it was added.
       def score
-        LOCK.synchronize { READ[[format, text]] } || Fawnmoss::Notation.read(text, format).tap { |read| keep(read) }
+        LOCK.synchronize { READ[[format, text, title]] } || Fawnmoss::Notation.read(text, format).copy(title:).tap { |read| keep(read) }
       end
 
       # Work with it is done apart (Apart).
@@ -44,7 +44,7 @@ module FawnmossServer
         size = read.played.size
         LOCK.synchronize do
           READ.shift while READ.any? && READ.each_value.sum { _1.played.size } + size > KEPT
-          READ[[format, text]] = read
+          READ[[format, text, title]] = read
         end
       end
     end

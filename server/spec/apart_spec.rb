@@ -6,7 +6,7 @@ RSpec.describe FawnmossServer::Apart do
   def job(seconds = 5, &) = described_class::Job.new(seconds).run(&)
 
   it 'brings back what the block returns, from another process' do
-    expect(job { [Process.pid, { a: 1/3r, 'b' => :c }] }).to match([be_positive & (satisfy { _1 != Process.pid }), { a: 1/3r, 'b' => :c }])
+    expect(job { [Process.pid, { a: 1/3r, 'b' => :c }] }).to match([be_positive & satisfy { _1 != Process.pid }, { a: 1/3r, 'b' => :c }])
   end
 
   it 'raises what the block refuses, place and remedy and all, and names what broke' do
@@ -34,7 +34,7 @@ RSpec.describe FawnmossServer::Apart do
       gate = Thread::Queue.new
       log = []
       taken = Thread::Queue.new
-      first = Thread.new { queue.seat(1) { log << 1 && taken << 1 && gate.pop } }
+      first = Thread.new { queue.seat(1) { (log << 1) && (taken << 1) && gate.pop } }
       taken.pop
       [queue, log, first, gate]
     end

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { Tune, Unpacked } from '../api/types'
+import { sentences } from '../geometry/words'
 import NotesField from './NotesField.vue'
 
 /** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
@@ -76,7 +77,7 @@ async function send(item: Item, choice: { part: number; voice: string } | object
     if (/\.zip$/i.test(item.name)) return await unpack(item)
     const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: base64(new Uint8Array(await item.file.arrayBuffer())), ...choice })
     item.state = 'done'
-    item.words = [`on the shelf as ${tune.title}`, ...tune.notices].join('. ')
+    item.words = sentences([`on the shelf as ${tune.title}`, ...tune.notices])
     emit('added', tune)
   } catch (error) {
     const trouble = error instanceof Trouble ? error : new Trouble(0, 'This file could not be opened', 'Choose it again.')
@@ -91,7 +92,8 @@ async function unpack(item: Item): Promise<void> {
   const count = (state: string) => results.filter((one) => one.state === state).length
   const failed = results.filter((one) => one.state === 'failed').map((one) => `${one.name}: ${one.words}`)
   item.state = failed.length ? 'failed' : 'done'
-  item.words = [`${count('added')} added, ${count('known')} there already`, ...failed].join('. ')
+  const later = count('later') ? [`${count('later')} not reached yet: send the archive again`] : []
+  item.words = sentences([`${count('added')} added, ${count('known')} there already`, ...later, ...failed])
   if (count('added')) emit('added', null)
 }
 const chosen = (event: Event): void => {

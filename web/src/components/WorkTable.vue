@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PractisedDay, WorkItem } from '../api/types'
+import { doneWords } from '../geometry/words'
 import { week } from '../geometry/work'
 
 /** The work of a card in order, with a box to tick for each day until the next lesson; live on a phone, plain on paper. */
@@ -29,7 +30,7 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
       <div class="boxes" role="group" :aria-label="`Days: ${item.title}`">
         <span v-for="day in dates" :key="day" class="day">
           <span class="letters">{{ letters(day) }}</span>
-          <button v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }" :aria-label="`${whole(day)}: ${runs(index, day) ? `done ${runs(index, day)} times` : 'not done'}`" @click="emit('tick', index, day, next(runs(index, day)))">{{ runs(index, day) || '' }}</button>
+          <button v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }" :aria-label="`${whole(day)}: ${doneWords(runs(index, day))}`" @click="emit('tick', index, day, next(runs(index, day)))">{{ runs(index, day) || '' }}</button>
           <span v-else class="box">{{ runs(index, day) || '' }}</span>
         </span>
       </div>

@@ -1,6 +1,7 @@
 import { onUnmounted, ref } from 'vue'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Mark, MarkInput } from '../api/types'
+import { newKey } from '../geometry/words'
 import { useOnline } from './useOnline'
 
 type Kept = MarkInput & { key: string; made_on: string }
@@ -42,7 +43,7 @@ export function useMarks(pupil: number, known: Mark[] = []) {
   const keep = (): void => localStorage.setItem(box, JSON.stringify(unsent.value))
 
   function add(mark: MarkInput): void {
-    unsent.value = [...unsent.value, { ...mark, made_on: mark.made_on ?? localDate(), key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}` }]
+    unsent.value = [...unsent.value, { ...mark, made_on: mark.made_on ?? localDate(), key: newKey() }]
     keep()
     void send()
   }

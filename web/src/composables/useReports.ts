@@ -2,6 +2,7 @@ import { computed, onUnmounted, ref } from 'vue'
 import { ask, localDate, Trouble } from '../api/client'
 import type { PractisedDay, Report } from '../api/types'
 import { withReports } from '../geometry/work'
+import { newKey } from '../geometry/words'
 import { useOnline } from './useOnline'
 
 /**
@@ -21,7 +22,7 @@ export function useReports(token: string) {
   const keep = (): void => localStorage.setItem(box, JSON.stringify(unsent.value))
 
   function report(kind: Report['kind'], value: number, item?: number, day = localDate()): void {
-    unsent.value = [...unsent.value, { key: crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}`, kind, day, value, ...(item === undefined ? {} : { item }) }]
+    unsent.value = [...unsent.value, { key: newKey(), kind, day, value, ...(item === undefined ? {} : { item }) }]
     keep()
     void send()
   }

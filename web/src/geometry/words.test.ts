@@ -1,10 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { accessible, beat, mark, place, printed, spoken } from './words'
+import { accessible, beat, mark, place, printed, spoken, doneWords, newKey, sentences } from './words'
 
 const note = { bar: 3, beat: '2', written: 'F#4', string: 'D', finger: 2, position: '1', placement: 'high', direction: 'up', join: 'change', bow_words: 'upper half' } as ChartNote
 
 describe('words', () => {
+  it('ends each sentence once, and counts in words', () => {
+    expect(sentences(['on the shelf', 'Left out: lyrics.', 'Left out: words. '])).toBe('on the shelf. Left out: lyrics. Left out: words.')
+    expect([0, 1, 2, 5].map(doneWords)).toEqual(['not done', 'done once', 'done twice', 'done 5 times'])
+  })
+  it('makes keys that the server takes, no two alike', () => {
+    const keys = Array.from({ length: 50 }, newKey)
+    expect(new Set(keys).size).toBe(50)
+    expect(keys.every((key) => /^[A-Za-z0-9-]{8,40}$/.test(key))).toBe(true)
+  })
   it('speaks and prints accidentals', () => {
     expect([spoken('F#4'), spoken('Bb3'), spoken('C4')]).toEqual(['F sharp', 'B flat', 'C'])
     expect([printed('F#4'), printed('Bb3'), printed('B3')]).toEqual(['F♯4', 'B♭3', 'B3'])

@@ -40,3 +40,12 @@ export function accessible(note: ChartNote): string {
 
 /** Placement words shown under a digit; plain fingers need none. */
 export const mark = (note: ChartNote): string => ({ low: 'low', high: 'high', extended: 'ext.' })[note.placement as string] ?? ''
+
+/** Sentences in a row, each with one full stop, whether it came with its own or not. */
+export const sentences = (list: string[]): string => list.map((one) => one.replace(/[.\s]*$/, '.')).join(' ')
+
+/** "done once", "done twice", "done 5 times". */
+export const doneWords = (times: number): string => (times ? `done ${['once', 'twice'][times - 1] ?? `${times} times`}` : 'not done')
+
+/** Made where something was typed or ticked, so that sending it twice counts once. */
+export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}`

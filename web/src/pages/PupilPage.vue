@@ -11,6 +11,7 @@ import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
 import { useLoad } from '../composables/useLoad'
 import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 
 const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
@@ -80,7 +81,7 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
   }
 }
 const clear = (hold: Hold) => act(() => ask('POST', `/holds/${hold.id}/clear`, { note: cleared.value }), 'Cleared.').then(() => (cleared.value = ''))
-const promise = (body: { kind: string; ref?: string; title?: string }) => act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, body), 'Promised for the next lesson.')
+const promise = (body: { kind: string; ref?: string; title?: string }) => act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, { ...body, key: newKey() }), 'Promised for the next lesson.')
 const kept = (one: Promised) => act(() => ask('DELETE', `/promises/${one.id}`), 'Done with.')
 async function promiseOwn(): Promise<void> {
   if (!mine.value.trim()) return

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+# What a lost answer, a second window or an impatient finger does: the same thing sent twice.
+RSpec.describe 'the same thing twice' do
+  before { log_in }
+
+  def begin_lesson(pupil) = api(:post, "/api/pupils/#{pupil[:id]}/lessons", { date: Date.today.iso8601 })
+  def promises = FawnmossServer::Models::Promise.all
+
+  it 'ends a lesson once: promises are neither kept nor carried over again' do
+    pupil = add_pupil
+    lesson = begin_lesson(pupil)
+    carried = lesson[:items].select { _1[:skill] }.first(2).map { _1[:id] }
+    first = api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: [], carried: })
+    before = promises.map(&:values)
+    again = api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: carried, carried: lesson[:items].map { _1[:id] }, note: 'later' })
+    expect([status, again]).to eq([200, first])
+    expect(promises.map(&:values)).to eq(before)
+    expect(before.size).to eq(carried.size)
+  end
+
+  it 'gives two windows that begin a lesson the same one' do
+    pupil = add_pupil
+    row = FawnmossServer::Models::Pupil[pupil[:id]]
+    allow(FawnmossServer::Models::Lesson).to receive(:dataset).and_wrap_original do |dataset|
+      FawnmossServer.db[:lessons].insert_ignore.insert(studio_id: row.studio_id, pupil_id: row.id, held_on: Date.today, minutes: 30, wishes: '{}')
+      dataset.call
+    end
+    expect([begin_lesson(pupil)[:status], status]).to eq(['running', 201])
+    expect(begin_lesson(pupil)[:items]).to eq(begin_lesson(pupil)[:items])
+    expect(FawnmossServer.db[:lessons].count).to eq(1)
+  end
+
+  it 'counts a promise and a report of pain once by their key' do
+    pupil = add_pupil
+    made = Array.new(2) { api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'own', title: 'New strings', key: 'promise-0001' }) }
+    expect([made.uniq.size, promises.size]).to eq([1, 1])
+    hurt = Array.new(2) { api(:post, "/api/pupils/#{pupil[:id]}/holds", { skill: 'body.ready', note: 'left; shoulder', key: 'hold-000001' }) }
+    expect([status, hurt.uniq.size]).to eq([201, 1])
+    same = api(:post, "/api/pupils/#{pupil[:id]}/holds", { skill: 'body.ready', note: 'left; shoulder' })
+    expect([status, same]).to eq([201, hurt.first])
+  end
+
+  it 'keeps a promise and clears a report once' do
+    pupil = add_pupil
+    promise = api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'own', title: 'New strings' })
+    2.times { api(:delete, "/api/promises/#{promise[:id]}") && expect(status).to(eq(200)) }
+    hold = api(:post, "/api/pupils/#{pupil[:id]}/holds", {})
+    api(:post, "/api/holds/#{hold[:id]}/clear", { note: 'first' })
+    api(:post, "/api/holds/#{hold[:id]}/clear", { note: 'second' })
+    expect([status, FawnmossServer.db[:holds].get(:cleared_note)]).to eq([200, 'first'])
+  end
+
+  it 'tries a request again when the database gave its transaction up, and when it was away for a moment' do
+    pupil = add_pupil
+    ['Mysql2::Error: Deadlock found when trying to get lock', 'MySQL server has gone away'].each_with_index do |words, n|
+      failed = false
+      allow(FawnmossServer.db).to receive(:disconnect)
+      allow(FawnmossServer::Models::PupilDigest).to receive(:add).and_wrap_original do |add, *given|
+        next add.call(*given) if failed
+
+        failed = true
+        raise Sequel::DatabaseError, words
+      end
+      mark(pupil, skill: 'body.ready', value: 2, key: "marked-again-#{n}")
+      expect([status, FawnmossServer.db[:marks].where(mark_key: "marked-again-#{n}").count]).to eq([201, 1])
+    end
+    expect(FawnmossServer.db).to have_received(:disconnect).once
+  end
+
+  it 'does not try a change again whose commit was under way' do
+    calls = 0
+    app = lambda do |_|
+      calls += 1
+      Thread.current[:fawnmoss_committing] = true
+      raise Sequel::DatabaseDisconnectError, 'lost'
+    end
+    again = FawnmossServer::Boot::Again.new(app)
+    stub_const('FawnmossServer::Boot::Again::PAUSES', [0, 0])
+    allow(FawnmossServer.db).to receive(:disconnect)
+    expect { again.call(Rack::MockRequest.env_for('/', method: 'POST', input: '{}')) }.to raise_error(Sequel::DatabaseDisconnectError)
+    expect(calls).to eq(1)
+    expect { again.call(Rack::MockRequest.env_for('/')) }.to raise_error(Sequel::DatabaseDisconnectError)
+    expect(calls).to eq(4)
+  end
+
+  it 'hides a skill of the studio’s own without losing it, and shows new words after old ones were taken back' do
+    given = { name: 'Our own', task: 'Paint a wall with the bow arm.', checks: ['Wrist leads'], area: 'bow hand', stage: 'Bow hand', needs: ['body.ready'], after: 'body.ready' }
+    own = api(:post, '/api/skills', given)[:skills].find { _1[:own] }
+    api(:put, "/api/skills/#{own[:id]}", { hidden: true, lock_version: own[:lock_version] })
+    hidden = api(:get, '/api/skills')[:skills].find { _1[:id] == own[:id] }
+    expect(hidden).to include(hidden: true, name: 'Our own')
+    pupil = add_pupil
+    words = ['Stand as our studio stands.', 'Stand otherwise, as we found.'].map do |task|
+      api(:put, '/api/skills/body.ready', { task:, lock_version: 0 })
+      found = api(:get, '/api/pupils')[:pupils].find { _1[:id] == pupil[:id] }[:next].find { _1[:skill] == 'body.ready' }[:task]
+      api(:delete, '/api/skills/body.ready')
+      found
+    end
+    expect(words).to eq(['Stand as our studio stands.', 'Stand otherwise, as we found.'])
+  end
+
+  it 'calls a renamed tune by its new name on chart, card and in every file' do
+    tune = add_tune
+    chart = open_chart(tune:)
+    api(:patch, "/api/tunes/#{tune[:id]}", { title: 'Other steps', lock_version: 0 })
+    expect(api(:get, "/api/charts/#{chart[:id]}")[:chart][:tune][:title]).to eq('Other steps')
+    expect(api(:get, "/api/charts/#{chart[:id]}/score")[:musicxml]).to include('Other steps').and(satisfy { !_1.include?('>Steps<') })
+    %w[txt abc musicxml].each { |ending| expect(api(:get, "/api/charts/#{chart[:id]}/chart.#{ending}").force_encoding('UTF-8')).to include('Other steps') }
+  end
+end
