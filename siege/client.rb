@@ -32,16 +32,9 @@ class Client
 
   # body: a hash, or a text that goes as it is. Status 0: no answer.
   def send_it(request, body, headers)
-    request.body = body.is_a?(String) ? body : JSON.generate(body) unless body.nil?
-    request['content-type'] = 'application/json'
-    request['cookie'] = @cookie unless @cookie.empty?
-    headers.each { |name, value| request[name.to_s.tr('_', '-')] = value }
+    prepare(request, body, headers)
     start = now
-    http = Net::HTTP.new('127.0.0.1', @port, nil)
-    http.open_timeout = 5
-    http.read_timeout = 120
-    http.local_host = @source if @source # several addresses of the loopback range are several sources
-    response = http.start { |one| one.request(request) }
+    response = line.start { |one| one.request(request) }
     keep(response)
     Answer.new(status: response.code.to_i, body: response.body.to_s, headers: response.each_header.to_h, ms: (now - start) * 1000)
   rescue SystemCallError, IOError, Timeout::Error, Net::HTTPBadResponse => e
@@ -49,6 +42,21 @@ class Client
   end
 
   private
+
+  def prepare(request, body, headers)
+    request.body = body.is_a?(String) ? body : JSON.generate(body) unless body.nil?
+    request['content-type'] = 'application/json'
+    request['cookie'] = @cookie unless @cookie.empty?
+    headers.each { |name, value| request[name.to_s.tr('_', '-')] = value }
+  end
+
+  def line
+    http = Net::HTTP.new('127.0.0.1', @port, nil)
+    http.open_timeout = 5
+    http.read_timeout = 120
+    http.local_host = @source if @source # several addresses of the loopback range are several sources
+    http
+  end
 
   def keep(response)
     found = (response.get_fields('set-cookie') || []).map { _1.split(';').first }

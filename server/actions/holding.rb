@@ -42,9 +42,8 @@ module FawnmossServer
         return known if key && known.hold_key == key
 
         said = "; #{known.note}; ".include?("; #{note}; ")
-        known.tap do
-          _1.update(held_on: [known.held_on, day].max, note: said ? known.note : [known.note, note].reject(&:empty?).join('; ')[0, 300], hold_key: key)
-        end
+        note = said ? known.note : [known.note, note].reject(&:empty?).join('; ')[0, 300]
+        known.tap { |hold| hold.update(held_on: [hold.held_on, day].max, note:, hold_key: key) }
       end
       private_class_method :hold
     end

@@ -92,14 +92,11 @@ module FawnmossServer
       # Every word begins one of the title's, key's, source's, or of what is new in it.
       def judge(row)
         verdict = row[:sets] && judge_of.of(JSON.parse(row[:sets]))
-        fits = @words.each_with_index.all? do |word, at|
-          row[:"word#{at}"].to_i == 1 || row[:"word#{at}"] == true || verdict&.missing&.any? do
-            skill_words(_1, word)
-          end
-        end
+        fits = @words.each_with_index.all? { |word, at| [1, true].include?(row[:"word#{at}"]) || new_in_it?(verdict, word) }
         [row[:id], verdict] if fits
       end
 
+      def new_in_it?(verdict, word) = verdict ? verdict.missing.any? { |skill| skill_words(skill, word) } : false
       def judge_of = @judge_of ||= Fawnmoss::Path::Judge.new(@subject.states, @subject.map)
 
       def skill_words(skill, word)

@@ -16,9 +16,7 @@ module FawnmossServer
       def self.app(settings)
         Limits.set_up
         Rack::Builder.new do
-          use RequestLog
-          use Headers
-          use Readable
+          [RequestLog, Headers, Readable].each { use _1 }
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY
@@ -26,10 +24,7 @@ module FawnmossServer
           use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400
           use OnlyApi
-          use Guard
-          use Rack::Attack
-          use Again
-          use Accounts
+          [Guard, Rack::Attack, Again, Accounts].each { use _1 }
           run App
         end.to_app
       end

@@ -18,7 +18,7 @@ module FawnmossServer
         raise JSON::ParserError, 'encoding' unless text.valid_encoding?
 
         Inputs::Fields.of_body(JSON.parse(text, max_nesting: 20))
-      rescue JSON::ParserError, JSON::NestingError, EncodingError
+      rescue JSON::ParserError, EncodingError
         halt Boot::Answer.error(400, 'The request is not JSON in UTF-8.')
       end
 

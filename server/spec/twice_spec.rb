@@ -29,7 +29,8 @@ RSpec.describe 'the same thing twice' do
       dataset.call
     end
     expect([begin_lesson(pupil)[:status], status]).to eq(['running', 201])
-    expect(begin_lesson(pupil)[:items]).to eq(begin_lesson(pupil)[:items])
+    again = Array.new(2) { begin_lesson(pupil)[:items] }
+    expect(again.uniq.size).to eq(1)
     expect(FawnmossServer.db[:lessons].count).to eq(1)
   end
 

@@ -3,14 +3,19 @@
 module Fawnmoss
   # Text and bytes to tunes and back.
   module Notation
+    CONTROL = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\u007F]/
+
     # text: the tune; format: 'abc' or 'musicxml' (plain or .mxl). Returns Score::Tune; raises InvalidTune.
     def self.read(text, format) = format == 'abc' ? Abc.read(text) : MusicXml.read(text)
+
+    # Control characters that have no place in a text, as blanks: what stands where stays there.
+    def self.plain(text) = text.match?(CONTROL) ? text.gsub(CONTROL, ' ') : text
 
     # Bytes of a text file as UTF-8, without its byte order mark; nil when they are neither UTF-8 nor marked UTF-16.
     def self.utf8(bytes)
       wide = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }[bytes.byteslice(0, 2).b]
       text = wide ? bytes.byteslice(2..).force_encoding(wide).encode(Encoding::UTF_8) : bytes.dup.force_encoding(Encoding::UTF_8)
-      text.valid_encoding? ? text.delete_prefix("\uFEFF") : nil
+      text.valid_encoding? ? plain(text.delete_prefix("\uFEFF")) : nil
     rescue EncodingError
       nil
     end

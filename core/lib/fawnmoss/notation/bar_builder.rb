@@ -53,6 +53,7 @@ module Fawnmoss
         close(line: :final) unless empty?
         @fail.call('there are no notes', {}, 'Write at least one bar.') if @bars.none? { |bar| bar[:notes].any? { _1[:pitch] } }
         @bars.last[:line] = :final
+        drop_lone_slurs
         number
         @bars.each_with_index { |bar, index| check(bar, index) }
         [@bars.each_with_index.map { |bar, index| built(bar, index) }, pickup? ? length(@bars.first) : 0r]
@@ -67,6 +68,18 @@ module Fawnmoss
 
         @bars.last[:line] = line unless line == :single
         @bars.last[:repeat_end] ||= repeat_end
+      end
+
+      # A slur over a single note joins nothing.
+      def drop_lone_slurs
+        open = false
+        @bars.each do |bar|
+          bar[:notes].each do |note|
+            note[:slur_start] = note[:slur_stop] = false if note[:slur_start] && note[:slur_stop] && !open
+            open = false if note[:slur_stop]
+            open = true if note[:slur_start]
+          end
+        end
       end
 
       def length(bar) = bar[:notes].sum(0r) { _1[:chord] ? 0r : _1[:duration] }

@@ -32,6 +32,7 @@ module Fawnmoss
 
         def check_text
           refuse('this is not UTF-8 text', {}, 'Save the file as UTF-8 and try again.') unless @text.valid_encoding?
+          @text = Notation.plain(@text)
           refuse('the text is empty', {}, 'Paste a tune in ABC.') if @text.strip.empty?
           refuse("the text is over #{SIZE / 1000} kB", {}, 'One tune at a time, please.') if @text.bytesize > SIZE
         end

@@ -6,11 +6,12 @@ module Fawnmoss
       # Reads one part of one voice, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
       # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
       class Reader
+        include Joins
         include Marks
         include Signature
 
         LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass',
-                     'ornament' => 'ornaments other than trills' }.freeze
+                     'ornament' => 'ornaments other than trills', 'tie' => 'ties that lead nowhere' }.freeze
 
         def initialize(text)
           @document = Xml.parse(text)
@@ -174,6 +175,7 @@ module Fawnmoss
         def build(root, builder)
           bars, pickup = builder.finish
           check_slurs(bars)
+          bars = without_loose_ties(bars)
           title = %w[work/work-title movement-title].filter_map { root.at_xpath(_1)&.text&.strip }.reject(&:empty?).first
           tempo = tempo(root.at_xpath('//sound/@tempo')&.value)
           notices = @left_out.uniq.map { |what| "Left out: #{what}." }
@@ -185,21 +187,6 @@ module Fawnmoss
         def tempo(text)
           number = Float(text.to_s, exception: false)
           number.round if number&.between?(20, 300)
-        end
-
-        # A slur must end, and only one may be open.
-        def check_slurs(bars)
-          open = nil
-          bars.each do |bar|
-            bar.notes.each do |note|
-              @bar = bar.number
-              refuse('a slur inside a slur', 'Keep one slur at a time.') if note.slur_start && open && !note.slur_stop
-              refuse('a slur ends that never began') if note.slur_stop && !open
-              open = nil if note.slur_stop
-              open = bar.number if note.slur_start
-            end
-          end
-          refuse_at('a slur that begins here never ends', { bar: open }, 'Close the slur.') if open
         end
 
         def refuse(message, remedy = nil) = refuse_at(message, { bar: @bar }, remedy)

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require 'json'
+require 'yaml'
+
+# Every operation of openapi.yaml asked for by whom it is not for: without a log-in, with the ids of another studio, from another site, as
+# a form. And every body with values that no page sends. How requests are sent is the caller's: in the specs through Rack, in bin/siege over
+# HTTP.
+class Attack
+  DOCUMENT = YAML.safe_load_file(File.expand_path('../server/openapi.yaml', __dir__), aliases: true)
+  OPEN = %w[/healthz /api/login /api/logout /api/create-account /api/link/{token} /api/link/{token}/reports /feed/{token}/lessons.ics].freeze
+  METHODS = %w[get post put patch delete].freeze
+
+  # verb, path: as in openapi.yaml; schema: of the body, nil without one.
+  Operation = Struct.new(:verb, :path, :schema, keyword_init: true) do
+    def open? = OPEN.include?(path)
+    def change? = verb != 'get'
+    def ids? = path.match?(/\{(id|skill|token)\}/)
+    # The path with its holes filled. ids: { first part of the path => id }.
+    def at(ids) = path.gsub('{id}', ids.fetch(path.split('/')[2], 999_999_999).to_s).gsub('{skill}', 'body.ready').gsub('{token}', 'a' * 65)
+    def to_s = "#{verb} #{path}"
+  end
+
+  def self.operations
+    DOCUMENT['paths'].flat_map do |path, list|
+      list.slice(*METHODS).map do |verb, about|
+        Operation.new(verb:, path:, schema: resolved(about.dig('requestBody', 'content', 'application/json', 'schema')))
+      end
+    end
+  end
+
+  # A schema with its references followed, three deep.
+  def self.resolved(schema, depth = 3)
+    return schema unless schema.is_a?(Hash) && depth.positive?
+    return resolved(DOCUMENT.dig(*schema['$ref'].delete_prefix('#/').split('/')), depth) if schema['$ref']
+
+    inner = schema['properties']&.transform_values { |one| resolved(one, depth - 1) }
+    { **schema, 'properties' => inner, 'items' => schema['items'] && resolved(schema['items'], depth - 1) }.compact
+  end
+
+  # The block is called with method, path, body (text or nil) and headers { 'origin' => ... }, and answers the status.
+  def initialize(&send)
+    @send = send
+  end
+
+  # Operations that answer somebody without a log-in otherwise than with 401: [] when all is well.
+  def strangers = wrong(self.class.operations.reject(&:open?)) { |one| ask(one) == 401 }
+
+  # Operations that do not say 404 to an id of another studio. ids: of theirs, by kind.
+  def foreign(ids)
+    wrong(self.class.operations.select { _1.path.include?('{id}') }) { |one| [404, *(422 if ids[one.path.split('/')[2]].nil?)].include?(ask(one, ids:)) }
+  end
+
+  # Operations that change something and do not refuse another site, a null origin and a form.
+  def other_sites
+    changing = self.class.operations.select(&:change?)
+    wrong(changing) { |one| ['https://elsewhere.example', 'null'].all? { |origin| ask(one, headers: { 'origin' => origin }) == 403 } } +
+      wrong(changing) { |one| ask(one, body: 'name=X', headers: { 'content-type' => 'application/x-www-form-urlencoded' }) == 415 }
+  end
+
+  private
+
+  def wrong(operations, &) = operations.reject(&).map(&:to_s)
+
+  def ask(one, ids: {}, body: nil, headers: {})
+    @send.call(one.verb, one.at(ids), one.change? ? body || '{}' : nil, headers)
+  end
+end
