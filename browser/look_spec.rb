@@ -4,6 +4,8 @@ require_relative 'spec_helper'
 require 'axe-capybara'
 require 'axe/matchers/be_axe_clean'
 
+Axe::Configuration.instance.legacy_mode = true # in the page itself: the other way opens a window and switches to it, which a busy driver loses
+
 RSpec.describe 'the look of it' do
   before { logged_in }
 
@@ -68,7 +70,7 @@ RSpec.describe 'the look of it' do
     visit "/lessons/#{lesson.id}"
     expect(page).to have_css('.lesson h1')
     find('aside button', text: 'Three keys from open strings').click
-    expect(page).to have_css('.excerpt[data-engraved="yes"] .band', wait: 30)
+    expect(page).to have_css('.excerpt[data-engraved="yes"] .band', wait: 60)
     press('h')
     accessible
   end
@@ -86,22 +88,22 @@ RSpec.describe 'the look of it' do
     accessible
     chart = page.current_path
     visit "#{chart}/card"
-    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 30)
+    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 60)
     page.all('summary').each(&:click)
     first('button.title').click
     accessible
     visit "#{chart}/compare"
-    expect(page).to have_css('.step .part .band', wait: 30)
+    expect(page).to have_css('.step .part .band', wait: 60)
     accessible
     tune = studio.tunes_dataset.first(title: 'Herbs at the Fair').id
     visit "/tunes/#{studio.tunes_dataset.first(title: 'Five Stones').id}/group"
-    expect(page).to have_css('.step .part .band', wait: 30)
+    expect(page).to have_css('.step .part .band', wait: 60)
     accessible
     visit '/scales'
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
     accessible
     visit "/tunes/#{tune}"
-    expect(page).to have_css('[data-drawn]', wait: 30)
+    expect(page).to have_css('[data-drawn]', wait: 60)
     accessible
     page.driver.browser.action.key_down(:control).send_keys('k').key_up(:control).perform
     expect(page).to have_css('#palette-list li')
@@ -110,7 +112,7 @@ RSpec.describe 'the look of it' do
     accessible('.v-dialog')
     link = studio.cards_dataset.order(:id).first.live_link || FawnmossServer::Actions::Cards.link(studio.cards_dataset.order(:id).first)
     visit "/k/#{link.token}"
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
     accessible
   end
 
@@ -124,7 +126,7 @@ RSpec.describe 'the look of it' do
     open_tune('Five Stones')
     expect(wide.call).to be <= 640
     click_link 'Issue card'
-    expect(page).to have_css('.preview .band', wait: 30)
+    expect(page).to have_css('.preview .band', wait: 60)
     expect(wide.call).to be <= 640
   end
 
@@ -162,7 +164,7 @@ RSpec.describe 'the look of it' do
     link = studio.pupils_dataset.first(name: 'Linnet').cards.find { _1.title == 'Brook Song' }.live_link
     page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 390, height: 800, deviceScaleFactor: 1, mobile: true)
     visit "/k/#{link.token}"
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 30)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
     expect(page.evaluate_script('document.documentElement.scrollWidth')).to be <= 390
     expect(page.all('.system').size).to be > 2
   end

@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
 # Seeds the made-up demo studio once: one teacher, eight pupils, the tunes of demo/tunes, a term of marks, a few cards.
-# Called by bin/start. --reset throws the demo account away first. Everything here is invented.
+# Called by bin/start: on a first start, when nobody has a studio yet. --demo seeds it later too, --reset throws the demo account away
+# first, --none seeds nothing; beside studios of others there is never a demo, whose password everybody knows. Everything here is invented.
 #   FAWNMOSS_DEMO_TODAY=2026-03-09 makes the same demo on any day.
 
 require 'bundler/setup'
@@ -54,6 +55,9 @@ class Demo
   end
 
   def present? = !@db[:accounts].where(email: EMAIL).empty?
+
+  def beside_others? = !@db[:accounts].exclude(email: EMAIL).empty?
+  def first_start? = @db[:accounts].empty?
 
   # Cards point at charts without cascade, so they go first; the rest follows the account.
   def remove
@@ -182,9 +186,15 @@ if $PROGRAM_NAME == __FILE__
   FawnmossServer::Boot::Database.migrate(FawnmossServer.db)
   require 'bcrypt'
   demo = Demo.new(Date.iso8601(ENV.fetch('FAWNMOSS_DEMO_TODAY', Date.today.iso8601)))
-  demo.remove if ARGV.include?('--reset')
-  unless demo.present?
-    puts '  seeding the demo studio'
-    demo.seed
+  asked = ARGV.include?('--reset') || ARGV.include?('--demo')
+  if demo.beside_others?
+    abort('  There are studios of others here: the demo studio, whose password everybody knows, is not put beside them.') if asked
+  elsif !ARGV.include?('--none')
+    demo.remove if ARGV.include?('--reset')
+    if !demo.present? && (asked || demo.first_start?)
+      puts '  seeding the demo studio'
+      demo.seed
+    end
   end
+  puts(demo.present? ? '  demo: yes' : '  demo: no')
 end

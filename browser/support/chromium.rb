@@ -20,7 +20,7 @@ Line = Struct.new(:app, :cut) do
 end
 Capybara.app = Line.new(FawnmossServer.app, false)
 Capybara.server = :puma, { Silent: true, Threads: '1:5', config_files: ['-'] } # else it loads a config/puma.rb
-Capybara.default_max_wait_time = 8
+Capybara.default_max_wait_time = 25 # what a busy machine takes; nothing waits longer than it must
 Capybara.enable_aria_label = true
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')

@@ -43,7 +43,7 @@ module Steps
     wait_for_chart
   end
 
-  def wait_for_chart = expect(page).to(have_css('.sheet[data-engraved="yes"] .band', wait: 30))
+  def wait_for_chart = expect(page).to(have_css('.sheet[data-engraved="yes"] .band', wait: 60))
   def press(*keys) = keys.each { |key| page.driver.browser.action.send_keys(key).perform }
 
   # Walks to the n-th note of the chart, counted from 1.
@@ -66,7 +66,7 @@ module Steps
 
   # Waits for what no matcher sees.
   def wait_until
-    page.document.synchronize(8, errors: [Capybara::ExpectationNotMet]) { yield || raise(Capybara::ExpectationNotMet, 'not in time') }
+    page.document.synchronize(Capybara.default_max_wait_time, errors: [Capybara::ExpectationNotMet]) { yield || raise(Capybara::ExpectationNotMet, 'not in time') }
   end
 
   # How far each digit stands from the nearest note head, in pixels, all systems.

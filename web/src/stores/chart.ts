@@ -1,23 +1,23 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { ChartNote, ChartOptions, ChartView, Pin, Spot, SpotMark } from '../api/types'
+import type { ChartNote, ChartOptions, ChartView, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
 import { carried } from '../geometry/same'
+import { single } from '../composables/outbox'
 import { cutsOf, dropped, marked, moveCut, restored } from '../geometry/spots'
+import { FRESH, next, onItsWay, same, wanted as newestOf, type Desk, type Happening, type History, type Marks } from './saving'
 
-/** What a save sends and undo brings back. */
-interface Marks { options: ChartOptions; pins: Pin[] }
-
-const keep = (id: number) => `fawnmoss.chart.${id}.unsaved`
+const kept = (id: number) => single<Marks>(`fawnmoss.chart.${id}.unsaved`)
+const AGAIN = 2500 // ms until a save is tried again while the server is away
 /** Undo and redo of this window, good as long as nobody else has saved since. */
 const history = (id: number) => `fawnmoss.chart.${id}.history`
 const copy = (marks: Marks): Marks => JSON.parse(JSON.stringify(marks)) as Marks
-const same = (a: Marks, b: Marks) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * The chart on the desk. Every change is sent at once, one after the other; while the server or its database is away the
- * change is kept (also over a reload) and tried again until it goes through.
+ * change is kept (also over a reload) and tried again until it goes through. What an answer means for what is wanted, for undo and
+ * redo is decided in saving.ts; here it is sent, kept and shown.
  */
 export const useChart = defineStore('chart', () => {
   // Replaced whole, never changed inside: a long chart is too large to be watched in depth.
@@ -26,12 +26,12 @@ export const useChart = defineStore('chart', () => {
   const selected = ref<number | null>(null)
   /** Where a selection of several notes began; null when one note is selected. */
   const anchor = ref<number | null>(null)
-  const state = ref<'saved' | 'saving' | 'waiting' | 'stale'>('saved')
-  const refused = ref<Trouble | null>(null)
-  const other = shallowRef<ChartView | null>(null)
-  const before = ref<Marks[]>([])
-  const after = ref<Marks[]>([])
-  let wanted: Marks | null = null
+  const desk = shallowRef<Desk>(FRESH)
+  const state = computed(() => desk.value.saving.tag)
+  const refused = computed({ get: () => desk.value.refused, set: (trouble: Trouble | null) => { desk.value = { ...desk.value, refused: trouble } } })
+  const other = computed(() => (desk.value.saving.tag === 'stale' ? desk.value.saving.other : null))
+  const before = computed(() => desk.value.history.before)
+  const after = computed(() => desk.value.history.after)
   let timer: ReturnType<typeof setTimeout> | undefined
 
   const notes = computed<ChartNote[]>(() => view.value?.chart.notes ?? [])
@@ -45,32 +45,27 @@ export const useChart = defineStore('chart', () => {
 
   async function load(id: number): Promise<void> {
     clearTimeout(timer)
-    wanted = null
+    desk.value = FRESH
     view.value = null
     musicxml.value = ''
-    before.value = after.value = []
-    refused.value = other.value = null
-    state.value = 'saved'
     selected.value = anchor.value = null
     show(await ask<ChartView>('GET', `/charts/${id}`))
     remember(id)
     await loadScore()
-    const kept = localStorage.getItem(keep(id))
-    if (kept) await change(JSON.parse(kept) as Marks)
+    const unsaved = kept(id).read()
+    if (unsaved) await change(unsaved)
   }
 
   /** Takes undo and redo up again after a reload. */
   function remember(id: number): void {
-    const kept = JSON.parse(sessionStorage.getItem(history(id)) ?? 'null') as { version: number; before: Marks[]; after: Marks[] } | null
-    if (kept?.version !== view.value?.lock_version) return
-    before.value = kept!.before
-    after.value = kept!.after
+    const found = JSON.parse(sessionStorage.getItem(history(id)) ?? 'null') as (History & { version: number }) | null
+    if (found?.version === view.value?.lock_version) desk.value = { ...desk.value, history: { before: found!.before, after: found!.after } }
   }
 
   function noteHistory(): void {
-    const kept = { version: view.value!.lock_version, before: before.value.slice(-100), after: after.value.slice(-100) }
+    const found = { version: view.value!.lock_version, before: before.value.slice(-100), after: after.value.slice(-100) }
     try {
-      sessionStorage.setItem(history(view.value!.id), JSON.stringify(kept))
+      sessionStorage.setItem(history(view.value!.id), JSON.stringify(found))
     } catch {
       sessionStorage.removeItem(history(view.value!.id)) // full: undo then lasts as long as the page
     }
@@ -80,110 +75,81 @@ export const useChart = defineStore('chart', () => {
     musicxml.value = (await ask<{ musicxml: string }>('GET', `/charts/${view.value!.id}/score`)).musicxml
   }
 
+  /** The marks as the teacher wants them, saved or not. */
+  const now = (): Marks => newestOf(desk.value.saving) ?? marks()
+
   /** Takes a new set of marks into use; undo brings the present ones back. */
-  async function change(next: Marks): Promise<void> {
-    const now = wanted ?? marks()
-    if (same(now, next)) return
-    before.value = [...before.value, now]
-    after.value = []
-    await send(next)
+  async function change(marks: Marks): Promise<void> {
+    if (!same(now(), marks)) await wish(marks, { before: [...before.value, now()], after: [] })
   }
 
   async function undo(): Promise<void> {
     const last = before.value.at(-1)
-    if (!last || !view.value) return
-    before.value = before.value.slice(0, -1)
-    after.value = [...after.value, wanted ?? marks()]
-    await send(last)
+    if (last && view.value) await wish(last, { before: before.value.slice(0, -1), after: [...after.value, now()] })
   }
 
   async function redo(): Promise<void> {
-    const next = after.value.at(-1)
-    if (!next || !view.value) return
-    after.value = after.value.slice(0, -1)
-    before.value = [...before.value, wanted ?? marks()]
-    await send(next)
+    const last = after.value.at(-1)
+    if (last && view.value) await wish(last, { before: [...before.value, now()], after: after.value.slice(0, -1) })
   }
 
-  /** Sends what is wanted now; a send under way is followed by another for what changed meanwhile. */
-  async function send(next: Marks): Promise<void> {
-    wanted = copy(next)
-    refused.value = null
-    localStorage.setItem(keep(view.value!.id), JSON.stringify(wanted))
-    if (state.value === 'saving' || state.value === 'stale') return
-    await push()
-  }
+  const wish = (marks: Marks, history: History): Promise<void> => happen({ kind: 'wished', marks: copy(marks), history })
 
-  async function push(): Promise<void> {
+  /** Something happened: what is wanted is kept, and sent when it is its turn. */
+  async function happen(happening: Happening): Promise<void> {
+    const id = view.value!.id
+    const sending = onItsWay(desk.value.saving)
+    desk.value = next(desk.value, happening)
     clearTimeout(timer)
-    const chart = view.value
-    if (!wanted || !chart) return
-    const sending = wanted
+    kept(id).keep(newestOf(desk.value.saving))
+    if (state.value === 'saved') noteHistory()
+    if (state.value === 'waiting') timer = setTimeout(push, AGAIN)
+    const now = onItsWay(desk.value.saving)
+    if (now && now !== sending) await send(id, now.marks)
+  }
+
+  async function send(id: number, sending: Marks): Promise<void> {
+    const chart = view.value!
     const moved = JSON.stringify(sending.options.transpose) !== JSON.stringify(chart.options.transpose)
-    state.value = 'saving'
+    let happening: Happening
     try {
-      const found = await ask<ChartView>('PUT', `/charts/${chart.id}`, { lock_version: chart.lock_version, ...sending })
-      if (view.value?.id !== chart.id) return
+      const found = await ask<ChartView>('PUT', `/charts/${id}`, { lock_version: chart.lock_version, ...sending })
+      if (view.value?.id !== id) return
       show(found)
-      if (wanted === sending) settle(chart.id)
-      if (moved) await loadScore()
+      happening = { kind: 'accepted' }
     } catch (error) {
-      if (view.value?.id === chart.id) fail(error as Trouble, sending)
-      return
+      if (view.value?.id !== id) return
+      happening = answerOf(error as Trouble)
     }
-    if (wanted) await push()
+    if (happening.kind === 'accepted' && moved) void loadScore()
+    await happen(happening)
   }
 
-  function settle(id: number): void {
-    wanted = null
-    state.value = 'saved'
-    localStorage.removeItem(keep(id))
-    noteHistory()
-  }
+  const answerOf = (trouble: Trouble): Happening =>
+    trouble.code === 'stale' ? { kind: 'stale', other: trouble.body.current as ChartView } : trouble.passing || trouble.status === 401 ? { kind: 'away' } : { kind: 'refused', trouble }
 
-  function fail(trouble: Trouble, sending: Marks): void {
-    if (trouble.passing) {
-      state.value = 'waiting'
-      timer = setTimeout(push, 2500)
-    } else if (trouble.code === 'stale') {
-      state.value = 'stale'
-      other.value = trouble.body.current as ChartView
-    } else {
-      // Refused: the chart stays as it was, and so does undo.
-      before.value = before.value.slice(0, -1)
-      if (wanted === sending) settle(view.value!.id)
-      refused.value = trouble
-    }
-  }
+  /** Tries at once what waits for the server. */
+  const push = (): Promise<void> => happen({ kind: 'again' })
 
   /** Two windows changed the chart: keep mine over theirs, or take theirs. */
   async function resolve(mine: boolean): Promise<void> {
-    const theirs = other.value
-    if (!theirs) return
-    other.value = null
-    show(theirs)
-    if (mine && wanted) {
-      await push()
-    } else {
-      before.value = after.value = []
-      settle(theirs.id)
-    }
+    if (!other.value) return
+    show(other.value)
+    await happen({ kind: mine ? 'mine' : 'theirs' })
   }
 
   /** Fixes (or frees) something on the note in hand. */
   async function pin(choice: Choice): Promise<void> {
     if (!note.value || !view.value) return
-    const now = wanted ?? marks()
-    await change({ ...now, pins: turned(now.pins, note.value, choice) })
+    await change({ ...now(), pins: turned(now().pins, note.value, choice) })
   }
 
   async function option(changes: Partial<Record<keyof ChartOptions, unknown>>): Promise<void> {
-    const now = wanted ?? marks()
-    const options = Object.fromEntries(Object.entries({ ...now.options, ...changes }).filter(([, value]) => value !== null && value !== undefined))
-    await change({ ...now, options: options as ChartOptions })
+    const options = Object.fromEntries(Object.entries({ ...now().options, ...changes }).filter(([, value]) => value !== null && value !== undefined))
+    await change({ ...now(), options: options as ChartOptions })
   }
 
-  const spotMarks = (): SpotMark[] => wanted?.options.spots ?? view.value?.options.spots ?? []
+  const spotMarks = (): SpotMark[] => (view.value && now().options.spots) ?? []
   const setSpots = (marks: SpotMark[]): Promise<void> => option({ spots: marks.length ? marks : null })
   const markSpot = (mark: SpotMark): Promise<void> => setSpots(marked(spotMarks(), mark))
   const dropSpot = (spot: Spot): Promise<void> => setSpots(dropped(spotMarks(), spot))
