@@ -21,15 +21,16 @@ module FawnmossServer
     # The job took too long or too much memory, or its process ended.
     class Failed < StandardError; end
 
-    # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: for a job.
+    # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: for a job, nil
+    # where it watches its own time.
     Limits = Struct.new(:seats, :queue, :own, :seconds, keyword_init: true)
     LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12), # one chart, or one change of it
               tries: Limits.new(seats: 1, queue: 5, own: 2, seconds: 30), # many charts for one answer: keys, ways, groups
               imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
-              pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: 60), # PDFs, which Chromium makes
+              pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
               looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
     MEMORY = 900_000_000 # bytes that a job may take beyond what its process had
-    NICE = 15
+    NICE = 5 # what answers requests goes first; on a busy machine a job still gets its share
 
     QUEUES = LANES.transform_values { |limits| Queue.new(limits) }.freeze
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'ferrum'
+require 'tmpdir'
 
 module FawnmossServer
   module Boot
@@ -15,7 +16,7 @@ module FawnmossServer
       BROWSER = File.expand_path('chromium', __dir__) # after all that answers requests
       # Notes engraved, or a page that has none and says it is ready.
       READY = '.sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
-      PATIENCE = 25 # seconds for the page
+      PATIENCE = 60 # seconds for the page
       FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
 
@@ -23,10 +24,19 @@ module FawnmossServer
       # the page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away, and
       # Apart::Busy when too many wait: Chromium is large, and the pages it asks for need threads too.
       def self.of(path, whose:, port:, cookie:, paper:, query: {})
-        Apart.seat(:pages, whose) { new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") }
+        Apart.seat(:pages, whose) { one_at_a_time { new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") } }
       rescue Ferrum::Error, Errno::ENOENT => e
         raise Away, "The PDF could not be made (#{e.class.name.split('::').last})."
       end
+
+      # Over all processes of the server: one Chromium leaves room for those who wait for nothing but an answer, and ends sooner.
+      def self.one_at_a_time
+        File.open(File.join(Dir.tmpdir, "fawnmoss-pdf-#{FawnmossServer.settings.database[:port]}"), File::CREAT | File::RDWR, 0o600) do |file|
+          file.flock(File::LOCK_EX)
+          yield
+        end
+      end
+      private_class_method :one_at_a_time
 
       def initialize(port, cookie)
         @address = "http://127.0.0.1:#{port}"
