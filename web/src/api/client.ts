@@ -36,6 +36,7 @@ function trouble(status: number, body: unknown): Trouble {
   }
   const known = error as { message: string; remedy: string | null; where: Record<string, string | number | null>; code?: string } | undefined
   if (known?.message) return new Trouble(status, known.message, known.remedy, known.where, known.code ?? null, known as unknown as Record<string, unknown>)
+  if (status === 413) return new Trouble(status, 'That is too large to take in one go.', 'Send a smaller file, or less at once.')
   return new Trouble(status, `The server answered ${status}.`, 'Try again in a moment.')
 }
 

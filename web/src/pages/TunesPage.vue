@@ -145,7 +145,7 @@ function drop(event: DragEvent): void {
             <v-btn v-for="offer in offers" :key="offer.words" @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })">Write it {{ offer.words }}</v-btn>
           </div>
           <form v-if="some?.tune.id === tune.id" class="offers ways bars" @submit.prevent="takeBars">
-            <p>{{ tune.readiness?.why ?? 'A copy of some of its bars.' }}</p>
+            <p>A copy of some of its bars:</p>
             <label>from bar <input v-model="some.from" type="number" min="0" :max="tune.bars" required /></label> <label>to bar <input v-model="some.to" type="number" :min="some.from" :max="tune.bars" required /></label>
             <v-btn type="submit" density="compact">Copy these bars</v-btn> <v-btn density="compact" @click="some = null">Close</v-btn>
           </form>
