@@ -46,7 +46,7 @@ module FawnmossServer
     def self.look(studio_id, first = nil)
       alone(studio_id) do
         Models::DemandKind.tidy(studio_id) unless first
-        kinds = Models::DemandKind.where(studio_id:).reverse(:used_on, :id).all
+        kinds = Models::DemandKind.current(studio_id).all
         [first, *kinds].compact.uniq(&:id).each { |kind| batch(kind, FIRST) && (nil while batch(kind, BATCH)) }
       end
     end

@@ -17,7 +17,8 @@ module FawnmossServer
       end
 
       def self.create(studio, tune, subject, version, chosen)
-        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject.ready, version, chosen) }
+        subject.ready
+        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject, version, chosen) }
         Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
                              subject: subject.key, options: { 'transpose' => transpose }.compact)
       rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made

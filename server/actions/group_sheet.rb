@@ -17,7 +17,8 @@ module FawnmossServer
         version = asked.choice('version', %w[simple full], default: 'simple')
         key = asked.text('key', max: 20, default: '')
         tune.charted
-        Apart.run(:tries, studio.id) { call(tune.score, subjects.each(&:ready), version, key) }
+        subjects.each(&:ready)
+        Apart.run(:tries, studio.id) { call(tune.score, subjects, version, key) }
       end
 
       def self.call(score, subjects, version, wanted)

@@ -19,7 +19,8 @@ Sequel.migration do
     create_table(:demand_kinds) do
       primary_key :id, type: :Bignum
       foreign_key :studio_id, :studios, type: :Bignum, null: false, on_delete: :cascade
-      String :kind, size: 64, null: false # of the request and of the engine that answers it
+      String :kind, size: 64, null: false # digest of the request and of the engine that answers it
+      String :engine, size: 64, null: false # digest of rules and weights
       column :request, 'text', null: false # as Fawnmoss::Chart::Request#kind
       Date :used_on, null: false
       index %i[studio_id kind], unique: true

@@ -5,8 +5,9 @@ module FawnmossServer
     # A kind of request that a studio's shelf is seen through, and what its tunes ask for in it. Made anew when the tune or the engine is
     # another: rows of an older text or an older engine are not looked at.
     class DemandKind < Sequel::Model(FawnmossServer.db[:demand_kinds])
-      KEPT = 40 # kinds a studio: more are met only over years
+      KEPT = 24 # kinds a studio: more are met only over years
       FRESH = 60 # days: kinds not used for longer are let go
+      OLD = 2 # days, for those of another engine: while two versions run side by side
 
       plugin :serialization, :json, :request
 
@@ -20,15 +21,19 @@ module FawnmossServer
       end
 
       def self.added(studio, kind, asked)
-        dataset.insert_ignore.insert(studio_id: studio.id, kind:, request: JSON.generate(asked), used_on: Date.today)
+        dataset.insert_ignore.insert(studio_id: studio.id, kind:, engine: FawnmossServer.engine, request: JSON.generate(asked), used_on: Date.today)
         first(studio_id: studio.id, kind:)
       end
       private_class_method :added
 
+      # Those of a studio that this engine answers, the one used last first.
+      def self.current(studio_id) = where(studio_id:, engine: FawnmossServer.engine).reverse(:used_on, :id)
+
       # Lets those go that nobody has looked through for long.
       def self.tidy(studio_id)
-        kept = where(studio_id:).where { used_on > Date.today - FRESH }.reverse(:used_on, :id).limit(KEPT).select_map(:id)
-        where(studio_id:).exclude(id: kept).delete
+        kept = current(studio_id).where { used_on > Date.today - FRESH }.limit(KEPT).select_map(:id)
+        stale = where(studio_id:).exclude(id: kept)
+        stale.where(Sequel.expr(engine: FawnmossServer.engine) | (Sequel[:used_on] < Date.today - OLD)).delete
       end
 
       # Fawnmoss::Chart::Request.

@@ -73,6 +73,28 @@ RSpec.describe FawnmossServer::Apart do
     end
   end
 
+  it 'takes a long tune all the way: chart, marks, files, card, keys, copies' do
+    log_in
+    jobs = 0
+    allow(described_class::Job).to receive(:new).and_wrap_original { |made, *given| (jobs += 1) && made.call(*given) }
+    pupil = add_pupil
+    tune = add_tune('D E F G|(A2 A2)|' * 60, title: 'Long lane')
+    chart = open_chart(tune:, pupil:, version: 'full')
+    saved = save_chart(chart, pins: [{ note: 'n2', finger: 1 }])
+    expect([saved[:lock_version], saved[:chart][:notes].size]).to eq([1, 360])
+    %w[play score].each { |part| expect([part, api(:get, "/api/charts/#{chart[:id]}/#{part}") && status]).to eq([part, 200]) }
+    %w[txt abc musicxml mid json].each { |ending| expect([ending, api(:get, "/api/charts/#{chart[:id]}/chart.#{ending}") && status]).to eq([ending, 200]) }
+    expect(api(:post, "/api/charts/#{chart[:id]}/work", {})[:body][:chart][:notes].size).to eq(360)
+    2.times { api(:post, "/api/charts/#{chart[:id]}/cards", { bars: [1, 2] }) && expect(status).to(eq(201)) }
+    ["keys?pupil_id=#{pupil[:id]}", "ways?pupil_id=#{pupil[:id]}", 'group?instruments=violin,viola'].each { |path| expect([path, api(:get, "/api/tunes/#{tune[:id]}/#{path}") && status]).to eq([path, 200]) }
+    expect(api(:post, "/api/tunes/#{tune[:id]}/copies", { way: 'simpler_rhythm' })[:bars]).to eq(120)
+    changed = api(:patch, "/api/tunes/#{tune[:id]}", { text: tune[:text].sub('D E F G', 'D E F A'), lock_version: 0 })
+    expect([status, changed[:marks_lost]]).to eq([200, 0])
+    save_chart(chart, lock_version: 0)
+    expect([status, error[:code]]).to eq([409, 'stale'])
+    expect(jobs).to be > 12
+  end
+
   it 'answers a full queue with 503 and when to try again, and a job over its limits with what to do' do
     busy = FawnmossServer::Boot::Failures.answer(described_class::Busy.new(3), {})
     expect([busy[0], busy[1]['retry-after'], JSON.parse(busy[2][0])['error']['code']]).to eq([503, '3', 'busy'])
