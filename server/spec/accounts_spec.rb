@@ -87,6 +87,29 @@ RSpec.describe 'accounts' do
     expect(FawnmossServer.db[:attempts].select_map(:name)).to all(match(/\A\h{64}\z/))
   end
 
+  it 'limits what costs much by studio and what strangers ask by source, and says when to try again' do
+    usual = FawnmossServer.settings
+    FawnmossServer.db[:attempts].delete # of specs with rows of their own
+    few = usual.dup.tap { _1.limits = _1.limits.merge(imports: 2, links: 2, sign_ups: 3) }
+    allow(FawnmossServer).to receive(:settings).and_return(few)
+    @app = FawnmossServer.app
+    log_in
+    found = Array.new(3) { |n| api(:post, '/api/tunes', { text: "X:#{n}" }) && status }
+    expect([found, last_response['retry-after'], error[:code]]).to eq([[422, 422, 429], '600', 'often'])
+    log_in('b@example.test')
+    expect(api(:post, '/api/tunes', { text: 'X:1' }) && status).to eq(422) # another studio is not stopped
+    expect(Array.new(3) { get("/api/link/#{'a' * 65}", {}, 'HTTP_HOST' => '127.0.0.1') && status }).to eq([404, 404, 429])
+    expect(Array.new(2) { api(:post, '/api/create-account', { email: 'c@example.test', password: 'short' }) && status }).to eq([422, 429])
+  ensure
+    allow(FawnmossServer).to receive(:settings).and_return(usual)
+    FawnmossServer::Boot::Limits.set_up
+  end
+
+  it 'refuses settings that name no limit' do
+    expect { FawnmossServer::Boot::Settings.from(ENV.to_h.merge('FAWNMOSS_LIMITS' => 'tea=3')) }.to raise_error(ArgumentError, /tea; it may name/)
+    expect(FawnmossServer::Boot::Settings.from(ENV.to_h.merge('FAWNMOSS_LIMITS' => 'pdfs=3')).limits[:pdfs]).to eq(3)
+  end
+
   it 'ends a copied cookie with the log-out, with a log-out everywhere and with a changed password' do
     enders = [[:post, '/api/logout', {}], [:post, '/api/change-password', { password: StudioSteps::PASSWORD, new_password: 'another long word' }]]
     enders.each_with_index do |ender, n|

@@ -76,7 +76,8 @@ RSpec.describe FawnmossServer::Apart do
   it 'takes a long tune all the way: chart, marks, files, card, keys, copies' do
     log_in
     jobs = 0
-    allow(described_class::Job).to receive(:new).and_wrap_original { |made, *given| (jobs += 1) && made.call(*given) }
+    counted = ->(made, *given) { (jobs += 1) && made.call(*given) }
+    allow(described_class::Job).to receive(:new).and_wrap_original(&counted)
     pupil = add_pupil
     tune = add_tune('D E F G|(A2 A2)|' * 60, title: 'Long lane')
     chart = open_chart(tune:, pupil:, version: 'full')
