@@ -20,6 +20,18 @@ describe('ask', () => {
     expect([trouble.status, trouble.text]).toEqual([422, 'line 5, column 3: a second voice cannot be read. Take it out.'])
   })
 
+  it('asks a busy server again a few times, and then says so', async () => {
+    vi.useFakeTimers()
+    const busy = () => new Response(JSON.stringify({ error: { message: 'busy', remedy: null, where: {}, code: 'busy' } }), { status: 503 })
+    const fetcher = vi.fn(async () => busy()).mockImplementationOnce(async () => busy()).mockImplementationOnce(async () => new Response('{"ok":true}', { status: 200 }))
+    vi.stubGlobal('fetch', fetcher)
+    const [found] = await Promise.all([ask('GET', '/tunes/3/keys'), vi.runAllTimersAsync()])
+    expect([found, fetcher.mock.calls.length]).toEqual([{ ok: true }, 2])
+    const [trouble] = await Promise.all([failure(ask('GET', '/tunes/3/keys')), vi.runAllTimersAsync()])
+    expect([trouble.code, fetcher.mock.calls.length]).toEqual(['busy', 5])
+    vi.useRealTimers()
+  })
+
   it('knows what passes by itself', async () => {
     vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('offline') }))
     expect((await failure(ask('GET', '/today'))).passing).toBe(true)

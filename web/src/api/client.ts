@@ -40,11 +40,26 @@ function trouble(status: number, body: unknown): Trouble {
   return new Trouble(status, `The server answered ${status}.`, 'Try again in a moment.')
 }
 
+const TRIES = 3
+const PAUSE = 3000 // ms, as the server asks for
+
 /**
- * Asks the server; resolves to its JSON or rejects with Trouble.
+ * Asks the server; resolves to its JSON or rejects with Trouble. A server that is too busy has done nothing, so it is asked again a
+ * few times.
  *   await ask<Pupil>('GET', '/pupils/3')
  */
 export async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await once<T>(method, path, body)
+    } catch (error) {
+      if ((error as Trouble).code !== 'busy' || tries === TRIES) throw error
+      await new Promise((resolve) => setTimeout(resolve, PAUSE))
+    }
+  }
+}
+
+async function once<T>(method: string, path: string, body?: unknown): Promise<T> {
   const address = `/api${path}${path.includes('?') ? '&' : '?'}today=${localDate()}`
   let response: Response
   try {
