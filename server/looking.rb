@@ -26,7 +26,7 @@ module FawnmossServer
         later = drain(studio_id, first)
         look(later[0], later[1] && Models::DemandKind[later[1]])
       rescue StandardError => e
-        warn JSON.generate(at: Time.now.utc.iso8601(3), looking: "#{e.class}: #{e.message}")
+        say(e)
         sleep LATE
       end
     end
@@ -51,7 +51,7 @@ module FawnmossServer
       end
     end
 
-    # Looks at some tunes; false when there were none.
+    # Looks at some tunes; false when there were none, or when what was found has no place any more.
     def self.batch(kind, most)
       tunes = within(kind.unseen.order(Sequel[:tunes][:id]).limit(most).all)
       return false if tunes.empty?
@@ -60,10 +60,8 @@ module FawnmossServer
       found = Apart.run(:looking, nil) { tunes.map { |tune| asks(tune, request) } }
       count(tunes, found)
       kind.keep(tunes.zip(found.map(&:last)).to_h)
-      true
     rescue Apart::Failed # one of them is beyond the limits: each by itself, and that one is told as it is
-      tunes.each { |tune| alone_asks(kind, tune, request) }
-      true
+      tunes.map { |tune| alone_asks(kind, tune, request) }.any?
     end
 
     # No more text in one go than is read in good time, but one tune at least.
@@ -81,6 +79,9 @@ module FawnmossServer
       [notes, Fawnmoss::Chart::Asks.of(score, request, FawnmossServer.catalogue)]
     rescue Fawnmoss::Error => e
       [nil, none("It cannot be read any more: #{e.message}. Edit it.")]
+    rescue StandardError => e # a mistake of ours, which must not keep the other tunes from being looked at
+      say(e, "tune #{tune.id}: ")
+      [nil, none('Something went wrong on our side with this tune.')]
     end
 
     def self.alone_asks(kind, tune, request)
@@ -93,6 +94,13 @@ module FawnmossServer
 
     def self.count(tunes, found)
       tunes.zip(found).each { |tune, (notes, _)| tune.this.update(notes:) if notes && tune.notes.nil? }
+    end
+
+    # A line in the log.
+    def self.say(error, about = '')
+      return if ENV['FAWNMOSS_QUIET']
+
+      $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), looking: "#{about}#{error.class}: #{error.message} #{error.backtrace&.first}")
     end
 
     def self.too_long(notes) = none("It has #{notes} notes; charts are made of up to #{Models::Tune::MOST}. Take some of its bars.")
@@ -111,6 +119,6 @@ module FawnmossServer
         end
       end
     end
-    private_class_method :work, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :too_long, :none, :alone
+    private_class_method :work, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
   end
 end

@@ -50,15 +50,16 @@ module FawnmossServer
             .where(Sequel[:tune_demands][:tune_id] => nil).select_all(:tunes)
       end
 
-      # Keeps what was found. found: { Tune => Fawnmoss::Chart::Asks }.
+      # Keeps what was found; false when a tune or the kind is gone meanwhile. found: { Tune => Fawnmoss::Chart::Asks }.
       def keep(found)
         rows = found.map do |tune, asks|
           { kind_id: id, tune_id: tune.id, digest: tune.digest, moved: asks.moved, why: asks.why, bars: JSON.generate(asks.demand_bars),
             sets: JSON.generate(asks.demand_notes.transform_keys { _1.join(' ') }) }
         end
         FawnmossServer.db[:tune_demands].on_duplicate_key_update(:digest, :sets, :bars, :moved, :why).multi_insert(rows)
+        true
       rescue Sequel::ForeignKeyConstraintViolation
-        nil # the tune or the kind is gone meanwhile; the next look finds what is left
+        false # the next look finds what is left
       end
     end
   end

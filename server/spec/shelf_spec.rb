@@ -50,6 +50,19 @@ RSpec.describe 'the shelf' do
     expect(FawnmossServer::Models::DemandKind.count).to eq(kinds + 1)
   end
 
+  it 'ends when what was found has no place any more, and passes over a tune that breaks something of ours' do
+    broken = add_tune('D E F G|', title: 'Breaks')
+    add_tune('D D D D|', title: 'Fine')
+    whole = Fawnmoss::Chart::Asks.method(:of)
+    allow(Fawnmoss::Chart::Asks).to receive(:of) { |tune, *rest| tune.title == 'Breaks' ? nil.upcase : whole.call(tune, *rest) }
+    found = shelf(instrument: 'violin')
+    expect(found).to include(looking: 0, total: 2)
+    expect(found[:tunes].find { _1[:id] == broken[:id] }[:readiness][:why]).to include('our side')
+    kind = FawnmossServer::Models::DemandKind.first
+    FawnmossServer.db[:demand_kinds].delete
+    expect(FawnmossServer::Looking.send(:batch, kind, 10)).to be(false)
+  end
+
   it 'lets kinds go that nobody uses any more, those of another engine after two days' do
     add_tune
     shelf(instrument: 'violin')
