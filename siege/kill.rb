@@ -9,8 +9,9 @@ class Kill
   WRITERS = 4
   Report = Struct.new(:rounds, :acknowledged, :lost, :doubled, :refused, keyword_init: true)
 
-  # start: a process of the server, to be called again; database: one that starts MariaDB when it does not run and answers its pid.
-  def initialize(port, start:, database:, out: $stdout)
+  # start: starts the server in a process group of its own and answers its pid; database: starts MariaDB when it does not run and answers
+  # its pid, nil to leave it alone.
+  def initialize(port, start:, database: nil, out: $stdout)
     @port = port
     @start = start
     @database = database
@@ -55,16 +56,21 @@ class Kill
   def round(number)
     sleep 0.5 + rand
     before = @done.size
-    if number.even?
-      Process.kill(:KILL, @database.call)
-      sleep 0.2
-      @database.call
-    else
-      stop(@server, :KILL)
-      @server = @start.call
-    end
+    what = @database && number.even? ? 'database' : 'server'
+    what == 'database' ? kill_database : kill_server
     wait
-    @out.puts "  round #{number + 1}: #{number.even? ? 'database' : 'server'} killed after #{before} marks"
+    @out.puts "  round #{number + 1}: #{what} killed after #{before} marks"
+  end
+
+  def kill_database
+    Process.kill(:KILL, @database.call)
+    sleep 0.2
+    @database.call
+  end
+
+  def kill_server
+    stop(@server, :KILL)
+    @server = @start.call
   end
 
   # The server and its workers are one process group.
@@ -86,7 +92,7 @@ class Kill
   end
 
   def report(rounds)
-    FawnmossServer.boot(ENV)
+    FawnmossServer.boot(ENV) unless FawnmossServer.db
     kept = FawnmossServer.db[:marks].where(pupil_id: @pupil).select_map(:mark_key).tally
     good = @done.select { |_, status| status == 201 }.keys
     Report.new(rounds:, acknowledged: good.size, lost: good.count { !kept.key?(_1) }, doubled: kept.values.count { _1 > 1 }, refused: @done.size - good.size)

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+require_relative '../../siege/kill'
+require_relative '../../siege/starve'
+
+# Short versions of bin/siege against a real server: Puma with its processes, on a port of its own.
+RSpec.describe 'a server under siege', :own_rows do
+  let(:port) { TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] } }
+
+  after { FawnmossServer.db[:accounts].where(Sequel.like(:email, '%@example.test')).delete }
+
+  def start
+    env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '2', 'FAWNMOSS_LOOKS' => nil, 'APP_ENV' => 'production' }
+    Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('../..', __dir__), pgroup: true, %i[out err] => File::NULL)
+  end
+
+  def serving
+    pid = start
+    600.times { Client.new(port).get('/healthz').status == 200 ? break : sleep(0.1) }
+    yield
+  ensure
+    Process.kill(:TERM, -pid)
+    Process.wait(pid)
+  end
+
+  # Told by order, not by the clock: a machine may be slow, but who asks for little must not wait for who asks for much.
+  it 'answers everybody else while the heaviest requests there are run, and those with a word' do
+    serving do
+      starve = Starve.new(port, out: StringIO.new, pause: 0.2)
+      rows = starve.run(['eight charts of 1,996 notes', '600,000 bar lines', 'a body of 400 MB'])
+      expect(rows.map { |row| row.statuses.keys - [200, 413, 422, 503] }).to eq([[]] * 3)
+      long = rows.max_by(&:seconds)
+      expect([long.name, long.today.size, long.health.size]).to match(['eight charts of 1,996 notes', be > 8, be > 8])
+      expect(rows.flat_map { |row| row.today + row.health }.max).to be < [10_000, long.seconds * 1000].min # a failure counts as ten seconds
+    end
+  end
+
+  it 'loses and doubles no mark when it is killed while marks are set' do
+    report = Kill.new(port, start: method(:start), out: StringIO.new).run(2)
+    expect(report.to_h).to include(rounds: 2, lost: 0, doubled: 0, refused: 0, acknowledged: be > 4)
+  end
+end
