@@ -110,7 +110,7 @@ class Starve
 
       socket.write(chunk)
     end
-    socket.gets.to_s[/\d{3}/].to_i
+    (socket.gets.to_s[/\d{3}/] || 413).to_i # no word: it hung up
   rescue SystemCallError
     413 # it hung up
   ensure
