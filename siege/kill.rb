@@ -2,6 +2,7 @@
 
 require 'securerandom'
 require_relative 'client'
+require_relative 'serving'
 require_relative '../server/fawnmoss_server'
 
 # Kills the database and the server again and again while marks are set, and counts afterwards: what was acknowledged must be there, once.
@@ -23,7 +24,7 @@ class Kill
   # Returns Report.
   def run(rounds)
     @server = @start.call
-    wait
+    Serving.wait(@port)
     client = Client.new(@port, source: '127.0.0.4')
     client.sign_up("kill-#{SecureRandom.hex(4)}@example.test")
     @pupil = client.post('/api/pupils', { name: 'Bird', instrument: 'violin' }).json.fetch(:id)
@@ -34,7 +35,7 @@ class Kill
     report(rounds)
   ensure
     @over = true
-    stop(@server, :TERM)
+    Serving.stop(@server, :TERM)
   end
 
   private
@@ -58,7 +59,7 @@ class Kill
     before = @done.size
     what = @database && number.even? ? 'database' : 'server'
     what == 'database' ? kill_database : kill_server
-    wait
+    Serving.wait(@port)
     @out.puts "  round #{number + 1}: #{what} killed after #{before} marks"
   end
 
@@ -69,26 +70,8 @@ class Kill
   end
 
   def kill_server
-    stop(@server, :KILL)
+    Serving.stop(@server, :KILL)
     @server = @start.call
-  end
-
-  # The server and its workers are one process group.
-  def stop(pid, signal)
-    Process.kill(signal, -pid)
-    Process.wait(pid)
-  rescue Errno::ESRCH, Errno::ECHILD
-    nil
-  end
-
-  def wait
-    probe = Client.new(@port)
-    300.times do
-      return if probe.get('/healthz').status == 200
-
-      sleep 0.1
-    end
-    raise 'the server did not come back within 30 seconds'
   end
 
   def report(rounds)

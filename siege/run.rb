@@ -7,6 +7,7 @@ require_relative 'attack'
 require_relative 'fuzz'
 require_relative 'inputs'
 require_relative 'kill'
+require_relative 'serving'
 require_relative 'starve'
 
 PORT = Integer(ENV.fetch('FAWNMOSS_PORT'))
@@ -35,15 +36,6 @@ def sender(client)
     request.instance_variable_set(:@path, path.gsub(/[\s"<>]/) { format('%%%02X', _1.ord) }.b) # as it is, right or wrong
     client.send_it(request, body, headers).status
   end
-end
-
-def serving
-  pid = start
-  300.times { Client.new(PORT).get('/healthz').status == 200 ? break : sleep(0.1) }
-  yield
-ensure
-  Process.kill(:TERM, -pid)
-  Process.wait(pid)
 end
 
 def attack
@@ -91,7 +83,7 @@ TITLES = { 'attack' => 'whom it is not for', 'inputs' => 'what no page sends', '
            'kill' => 'killed under load' }.freeze
 PARTS.each do |part|
   puts "\n#{part}: #{TITLES.fetch(part) { abort("There is no part #{part}; there are #{TITLES.keys.join(', ')}.") }}"
-  %w[fuzz kill].include?(part) ? send(part) : serving { send(part) }
+  %w[fuzz kill].include?(part) ? send(part) : Serving.run(PORT, method(:start)) { send(part) }
 end
 puts WRONG.empty? ? "\nIt held." : "\nIt did not hold: #{WRONG.size} findings."
 exit(WRONG.empty? ? 0 : 1)

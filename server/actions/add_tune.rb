@@ -40,13 +40,14 @@ module FawnmossServer
 
       def self.search(read) = { search: Models::Tune.search_words(*read.values_at(:title, :key_name, :meter, :source)) }
 
-      # What is read off a text, its title among it.
+      # What is read off a text, its title among it. The block is told of the score.
       def self.columns(text, format)
         if text.bytesize > TEXT
           raise Fawnmoss::InvalidTune.new("this tune is over #{TEXT / 1_000_000} MB of text", remedy: 'Export one part, or fewer bars, and add that.')
         end
 
         score = Fawnmoss::Notation.read(text, format)
+        yield score if block_given?
         { format:, text:, digest: digest(text), title: score.title, key_name: score.key.name, meter: score.meter.to_s, bars: score.bars.size,
           notes: score.played.size, notices: score.notices }
       end

@@ -32,7 +32,8 @@ module FawnmossServer
         text = fields.block('text', max: AddTune::TEXT)
         charted = studio.charts_dataset.where(tune_id: tune.id).any?
         found, places = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) do
-          [AddTune.columns(text, 'abc'), (places(tune.score, Fawnmoss::Notation.read(text, 'abc')) if charted)]
+          where = nil
+          [AddTune.columns(text, 'abc') { |now| where = places(tune.score, now) if charted }, where]
         end
         AddTune.known?(studio, found[:digest], id: tune.id)
         found.delete(:title) if found[:title].empty?
@@ -40,7 +41,10 @@ module FawnmossServer
       end
 
       # [{ note id before => now }, { bar before => now }].
-      def self.places(before, now) = [Fawnmoss::Score::Carry.ids(before, now), Fawnmoss::Score::Carry.bars(before, now)]
+      def self.places(before, now)
+        ids = Fawnmoss::Score::Carry.ids(before, now)
+        [ids, Fawnmoss::Score::Carry.bars(before, now, ids)]
+      end
 
       def self.stored(tune, columns)
         now = { **tune.values.slice(:title, :key_name, :meter, :source), **columns }

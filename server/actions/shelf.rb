@@ -100,8 +100,8 @@ module FawnmossServer
       def judge_of = @judge_of ||= Fawnmoss::Path::Judge.new(@subject.states, @subject.map)
 
       def skill_words(skill, word)
-        (@skill_words ||= {})[[skill, word]] ||= Models::Tune.plain_words(@subject.map[skill].name).any? { _1.start_with?(word) } ? :yes : :no
-        @skill_words[[skill, word]] == :yes
+        known = (@skill_words ||= {})
+        known.fetch([skill, word]) { |asked| known[asked] = Models::Tune.plain_words(@subject.map[skill].name).any? { _1.start_with?(word) } }
       end
 
       # The rows of a page, whole.

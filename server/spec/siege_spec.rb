@@ -2,6 +2,7 @@
 
 require_relative 'spec_helper'
 require_relative '../../siege/kill'
+require_relative '../../siege/serving'
 require_relative '../../siege/starve'
 
 # Short versions of bin/siege against a real server: Puma with its processes, on a port of its own.
@@ -15,18 +16,9 @@ RSpec.describe 'a server under siege', :own_rows do
     Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('../..', __dir__), pgroup: true, %i[out err] => File::NULL)
   end
 
-  def serving
-    pid = start
-    600.times { Client.new(port).get('/healthz').status == 200 ? break : sleep(0.1) }
-    yield
-  ensure
-    Process.kill(:TERM, -pid)
-    Process.wait(pid)
-  end
-
   # Told by order, not by the clock: a machine may be slow, but who asks for little must not wait for who asks for much.
   it 'answers everybody else while the heaviest requests there are run, and those with a word' do
-    serving do
+    Serving.run(port, method(:start)) do
       starve = Starve.new(port, out: StringIO.new, pause: 0.2)
       rows = starve.run(['eight charts of 1,996 notes', '600,000 bar lines', 'a body of 400 MB'])
       expect(rows.map { |row| row.statuses.keys - [200, 413, 422, 503] }).to eq([[]] * 3)

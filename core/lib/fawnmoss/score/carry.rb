@@ -15,9 +15,9 @@ module Fawnmoss
         found
       end
 
-      # { printed bar before => printed bar now } of the bars with a note that is still there, by the first such note.
-      def self.bars(before, now)
-        ids = ids(before, now)
+      # { printed bar before => printed bar now } of the bars with a note that is still there, by the first such note. ids: as above, when
+      # they are known already.
+      def self.bars(before, now, ids = self.ids(before, now))
         place = now.bars.flat_map { |bar| bar.notes.map { [_1.id, bar.number] } }.to_h
         before.bars.each_with_object({}) do |bar, found|
           note = bar.notes.find { ids.key?(_1.id) }
