@@ -21,6 +21,7 @@ end
 Capybara.app = Line.new(FawnmossServer.app, false)
 Capybara.server = :puma, { Silent: true, Threads: '1:5', config_files: ['-'] } # else it loads a config/puma.rb
 Capybara.default_max_wait_time = 25 # what a busy machine takes; nothing waits longer than it must
+Capybara.default_retry_interval = 0.05 # each look costs the page and the driver work that a busy machine needs elsewhere
 Capybara.enable_aria_label = true
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
