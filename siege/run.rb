@@ -4,6 +4,7 @@
 
 require 'bundler/setup'
 require_relative 'attack'
+require_relative 'erase'
 require_relative 'fuzz'
 require_relative 'inputs'
 require_relative 'kill'
@@ -12,7 +13,7 @@ require_relative 'starve'
 
 PORT = Integer(ENV.fetch('FAWNMOSS_PORT'))
 SERVE = ENV.fetch('SIEGE_SERVE').split("\n")
-PARTS = ARGV.empty? ? %w[attack inputs fuzz starve kill] : ARGV
+PARTS = ARGV.empty? ? %w[attack inputs fuzz starve erase kill] : ARGV
 WRONG = [] # rubocop:disable Style/MutableConstant -- what was found
 
 def say(words, wrong: false)
@@ -73,6 +74,12 @@ def starve
   say("  kept others waiting: #{slow.map(&:name).join(', ')}", wrong: true) if slow.any?
 end
 
+def erase
+  report = Erase.new(PORT).run(Integer(ENV.fetch('SIEGE_ERASED', 40)))
+  say("  #{report.pupils} pupils erased while others wrote: answers #{report.statuses.sort.to_h}, #{report.refused} not erased, rows left: #{report.left}",
+      wrong: report.refused.positive? || report.left.any? || report.statuses.keys.any? { _1 >= 500 && _1 != 503 })
+end
+
 def kill
   report = Kill.new(PORT, start: method(:start), database: method(:database)).run(Integer(ENV.fetch('SIEGE_KILLS', 12)))
   say("  #{report.rounds} rounds, #{report.acknowledged} marks acknowledged, #{report.lost} lost, #{report.doubled} doubled, #{report.refused} refused",
@@ -80,7 +87,7 @@ def kill
 end
 
 TITLES = { 'attack' => 'whom it is not for', 'inputs' => 'what no page sends', 'fuzz' => 'tunes changed at random', 'starve' => 'what others feel meanwhile',
-           'kill' => 'killed under load' }.freeze
+           'erase' => 'erased while others write', 'kill' => 'killed under load' }.freeze
 PARTS.each do |part|
   puts "\n#{part}: #{TITLES.fetch(part) { abort("There is no part #{part}; there are #{TITLES.keys.join(', ')}.") }}"
   %w[fuzz kill].include?(part) ? send(part) : Serving.run(PORT, method(:start)) { send(part) }

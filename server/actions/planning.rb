@@ -29,11 +29,11 @@ module FawnmossServer
         answer(pupil, [date], lesson, [plan])
       end
 
-      # The lesson's row, made when it is not there.
+      # The lesson's row, made when it is not there. Raises Missing when the pupil was erased meanwhile.
       def self.kept(pupil, date, minutes)
         pupil.lessons_dataset.first(held_on: date) || begin
           Models::Lesson.dataset.insert_ignore.insert(studio_id: pupil.studio_id, pupil_id: pupil.id, held_on: date, minutes:, wishes: '{}')
-          pupil.lessons_dataset.for_update.first(held_on: date) # for_update sees what another window made meanwhile
+          pupil.lessons_dataset.for_update.first(held_on: date) || raise(Missing) # for_update sees what another window made meanwhile
         end
       end
 

@@ -48,7 +48,8 @@ module FawnmossServer
       def self.refused(error, env)
         case error
         when Sequel::UniqueConstraintViolation then Answer.error(409, 'That is already there.', remedy: 'Choose another name.', code: 'double')
-        when Sequel::ForeignKeyConstraintViolation then Answer.error(404, 'There is nothing here.', code: 'missing', remedy: 'It was taken away meanwhile.')
+        when Sequel::ForeignKeyConstraintViolation, Sequel::NoExistingObject
+          Answer.error(404, 'There is nothing here.', code: 'missing', remedy: 'It was taken away meanwhile.')
         when Sequel::DatabaseError
           return unless error.message.match?(UNFIT)
 

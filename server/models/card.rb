@@ -13,6 +13,9 @@ module FawnmossServer
       SHORT = (columns - %i[body demands spots]).freeze # what a list of cards shows
 
       def before_update = raise(Sequel::Error, 'a card is never changed after it was issued')
+
+      # Raises Missing when the pupil was erased a moment ago.
+      def pupil = super || raise(Missing)
       def live_link = links_dataset.live.first
     end
   end

@@ -9,6 +9,9 @@ module FawnmossServer
       plugin :serialization, :json, :wishes, :items, :clock
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
       one_to_many :marks, class: 'FawnmossServer::Models::Mark', order: :id
+
+      # Raises Missing when the pupil was erased a moment ago.
+      def pupil = super || raise(Missing)
     end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative 'spec_helper'
+require_relative '../../siege/erase'
 require_relative '../../siege/kill'
 require_relative '../../siege/serving'
 require_relative '../../siege/starve'
@@ -25,6 +26,15 @@ RSpec.describe 'a server under siege', :own_rows do
       long = rows.max_by(&:seconds)
       expect([long.name, long.today.size, long.health.size]).to match(['eight charts of 1,996 notes', be > 8, be > 8])
       expect(rows.flat_map { |row| row.today + row.health }.max).to be < [10_000, long.seconds * 1000].min # a failure counts as ten seconds
+    end
+  end
+
+  it 'erases a pupil whole while others write about the pupil' do
+    Serving.run(port, method(:start)) do
+      report = Erase.new(port).run(3)
+      expect(report.to_h).to include(left: {}, refused: 0)
+      expect(report.statuses.keys - [200, 201, 404, 409, 503]).to eq([])
+      expect(report.statuses.values.sum).to eq(3 * 5 * 6)
     end
   end
 
