@@ -10,8 +10,8 @@ module FawnmossData
 
   # Returns a Fawnmoss::Catalogue.
   def self.load
-    instruments, weights, drills, warm_ups, sizes = %w[instruments weights drills warm_ups sizes].map { read("#{_1}.yml") }
-    Fawnmoss::Catalogue.new(instruments:, weights:, drills:, warm_ups:, sizes:, skills: skills(FOLDER))
+    read = %w[instruments weights bow_weights drills warm_ups sizes].to_h { |name| [name.to_sym, read("#{name}.yml")] }
+    Fawnmoss::Catalogue.new(**read, skills: skills(FOLDER))
   end
 
   def self.read(name) = YAML.safe_load_file(File.join(FOLDER, name), aliases: true)

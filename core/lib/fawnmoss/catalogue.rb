@@ -9,10 +9,11 @@ module Fawnmoss
 
     attr_reader :skills, :drills, :warm_ups, :sizes
 
-    # instruments, weights, warm_ups, sizes: hashes as in core/data/*.yml. drills: list of entries; skills: as FawnmossData.skills.
-    def initialize(instruments:, skills:, weights:, drills:, warm_ups:, sizes:)
+    # instruments, weights, bow_weights, warm_ups, sizes: hashes as in core/data/*.yml. drills: list of entries; skills: as FawnmossData.skills.
+    def initialize(instruments:, skills:, weights:, bow_weights:, drills:, warm_ups:, sizes:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
+      @bow_weights = bow_weights.to_h { |school, table| [school, table.transform_keys(&:to_sym).freeze] }
       @drills = Analysis::Drill.table(drills)
       @skills = Path::SkillReader.read(skills)
       @warm_ups = warm_ups.freeze
@@ -35,6 +36,9 @@ module Fawnmoss
     # Cost weights of the fingering for an instrument id and a version, symbol keys.
     #   catalogue.weights('violin', 'simple')[:crossing] # => 100
     def weights(id, version) = @weights.fetch(id).fetch(version)
+
+    # Prices of the bowing in a school, 'comes' or 'strong', symbol keys.
+    def bow_weights(school) = @bow_weights.fetch(school)
 
     # Fingering tables for what a Chart::Request asks, kept for the settings met last. The tempo plays no part in them.
     def tables(request)

@@ -31,7 +31,22 @@ module Fawnmoss
         cuts.each_cons(2).map { |from, to| Phrase.new(from:, to:) }
       end
 
+      # Set of the indices (Score::Played#index) of the notes with which a musical phrase begins: after a section to learn that ends on a
+      # long note, at a rest or at a marked end, where the tune began in its bar. sections: as list gives them; given: the teacher cut
+      # them, and every cut counts.
+      def starts(sections, given: false)
+        ends = sections[0..-2].map(&:to)
+        ends.select { given || breathes?(_1) }.to_set { @notes[_1 + 1].index }
+      end
+
       private
+
+      def breathes?(index)
+        note = @notes[index]
+        return true if note.ends_phrase || note.marks.include?(:fermata)
+
+        @notes[index + 1].at == @opening && (note.duration * 2 >= @usual * 3 || @notes[index + 1].rest_before.positive?)
+      end
 
       # Ids that are not there any more are passed over.
       def given(ids)

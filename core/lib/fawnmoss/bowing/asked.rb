@@ -2,11 +2,20 @@
 
 module Fawnmoss
   module Bowing
-    # What the bowing is asked for. tempo: quarters a minute; top_speed: bows a second; keep_slurs: false breaks printed
-    # slurs; start: :down, :up, :balance (up from the balance point) or nil; joins: what may be used besides a plain change,
-    # of :hook, :stop, :lift, :recovery; directions: { note index => :down/:up } printed or pinned; pinned: { note index =>
-    # join } set by the teacher; strings: string of each note (0 = lowest); rocks: true where the lower string suits the
-    # down-bow (violin, viola); middle: where short strokes lie, 0..1.
-    Asked = Value.of(:tempo, :top_speed, :keep_slurs, :start, :joins, :directions, :pinned, :strings, :rocks, :middle)
+    # What the bowing is asked for.
+    Asked = Value.of(
+      :tempo,      # quarters a minute
+      :top_speed,  # bows a second
+      :weights,    # a table of data/bow_weights.yml, symbol keys
+      :keep_slurs, # false breaks printed slurs
+      :start,      # :down, :up, :balance (up from the balance point) or nil
+      :joins,      # what the engine may use of its own besides a plain change: of :slur, :hook, :stop, :lift, :recovery
+      :directions, # { note index => :down/:up } printed or pinned
+      :pinned,     # { note index => join } set by the teacher
+      :strings,    # { note index => string, 0 = lowest; of a double stop the lower }
+      :phrases,    # Set of the indices of notes that begin a phrase
+      :rocks,      # true where the lower string suits the down-bow (violin, viola)
+      :middle      # where short strokes lie, 0 frog .. 1 tip
+    )
   end
 end

@@ -2,7 +2,8 @@
 
 module Fawnmoss
   module Bowing
-    # A planned stroke. direction: :down or :up; join: :start, :change, :hook (the same direction, as usual after the long
+    # A planned stroke. direction: :down or :up; join: :start, :change, :slur (in one bow with the note before, by
+    # the engine's own proposal), :hook (the same direction, as usual after the long
     # note of a pair), :stop (the same direction from the same spot), :lift (again from the frog) or :recovery (lifted back
     # for a short up-bow near the frog); from, to: places on the bow, 0.0 frog .. 1.0 tip; cost: what it added, in hundredths; shared: true when it is
     # hooked to a neighbour.

@@ -13,6 +13,7 @@ module Fawnmoss
       LEAST = 2 # cells: no stroke is shorter
       BALANCE = 5 # cell: the balance point, about a third of the bow from the frog
       DIRECTIONS = %i[down up].freeze
+      SAME = %i[slur hook stop].freeze # joins that go on in the same direction
       NEVER = Float::INFINITY
 
       # cost, from (cell where the stroke begins): arrays by slot; starts: the Starts of each direction.
@@ -20,10 +21,12 @@ module Fawnmoss
       # For each cell where a stroke may begin: what it costs to stand there, from which slot, by which join.
       Starts = Struct.new(:cost, :before, :join)
 
-      # strokes: Stroke list; start: :down, :up, :balance or nil (free); joins: of :hook, :stop, :lift and :recovery, what may
-      # be used besides a plain change. What is fixed, printed or pinned, is always open to a stroke.
-      def initialize(strokes, start: nil, joins: %i[hook stop lift recovery])
+      # strokes: Stroke list; weights: a table of data/bow_weights.yml; start: :down, :up, :balance or nil (free); joins: of :slur, :hook,
+      # :stop, :lift and :recovery, what may be used besides a plain change. What is fixed, printed or pinned, is always open to a stroke,
+      # and a rest always lets the bow be set anew.
+      def initialize(strokes, weights, start: nil, joins: %i[slur hook stop lift recovery])
         @strokes = strokes
+        @weights = weights
         @start = start
         @joins = joins
         @extents = {}
@@ -46,7 +49,7 @@ module Fawnmoss
         extents = extents(stroke)
         allowed(stroke, last).each do |direction|
           reached.starts[direction] = starts(stroke, direction, last)
-          extend(reached, reached.starts[direction].cost, extents, Costs::Direction.cost(stroke, direction), direction == :down)
+          extend(reached, reached.starts[direction].cost, extents, Costs::Direction.cost(stroke, direction, @weights), direction == :down)
         end
         reached
       end
@@ -63,13 +66,15 @@ module Fawnmoss
 
         found = Starts.new(Array.new(WIDTH, NEVER), Array.new(WIDTH), Array.new(WIDTH))
         same, other = direction == :down ? [0, WIDTH] : [WIDTH, 0]
-        offer_all(found, last, other, :change, 0) if [nil, :change].include?(stroke.pinned)
-        kind = same_kind(stroke, direction)
-        offer_all(found, last, same, kind, Costs::Join.same(stroke, direction)) if kind
+        pinned = stroke.link.pinned
+        offer_all(found, last, other, :change, other_bowing(stroke, :change)) if [nil, :change].include?(pinned)
+        same_ways(stroke, direction).each { |join, price| offer_all(found, last, same, join, price + other_bowing(stroke, join)) }
         offer_lift(found, last, stroke) if direction == :down && lift?(stroke)
         offer_recovery(found, last, stroke) if direction == :up && recovery?(stroke)
         found
       end
+
+      def other_bowing(stroke, join) = Costs::Join.other(stroke, join, @weights)
 
       def first_starts(stroke)
         found = Starts.new(Array.new(WIDTH, 0.0), Array.new(WIDTH), Array.new(WIDTH, :start))
@@ -77,19 +82,36 @@ module Fawnmoss
         found
       end
 
-      # Going on in the same direction: a hook where that is a usual repair, else a stop; nil where it may not be.
-      def same_kind(stroke, direction)
-        return stroke.pinned if %i[hook stop].include?(stroke.pinned)
-        return if stroke.pinned
+      # Ways to go on in the same direction, each with its price: a hook where that is a usual repair, else a stop; two short notes in
+      # one bow.
+      def same_ways(stroke, direction)
+        ways = []
+        kind = same_kind(stroke, direction)
+        ways << [kind, Costs::Join.same(stroke, direction, @weights)] if kind
+        ways << [:slur, Costs::Join.own_slur(direction, @weights)] if stroke.link.own_slur && @joins.include?(:slur)
+        ways
+      end
 
-        kind = stroke.shape && !(stroke.shape == :up_up && direction == :down) ? :hook : :stop
+      def same_kind(stroke, direction)
+        link = stroke.link
+        return link.pinned if %i[hook stop].include?(link.pinned)
+        return if link.pinned
+
+        kind = link.shape && !(link.shape == :up_up && direction == :down) ? :hook : :stop
         kind if stroke.fixed || @joins.include?(kind)
       end
 
-      def lift?(stroke) = stroke.pinned == :lift || (stroke.pinned.nil? && stroke.time && (stroke.fixed || @joins.include?(:lift)))
+      # In a rest the bow can always be set anew.
+      def lift?(stroke)
+        link = stroke.link
+        link.pinned == :lift || (link.pinned.nil? && link.time && (stroke.fixed || link.time == :rest || @joins.include?(:lift)))
+      end
 
       def recovery?(stroke)
-        stroke.pinned == :recovery || (stroke.pinned.nil? && stroke.after_long && stroke.ideal <= 0.5 && @joins.include?(:recovery))
+        link = stroke.link
+        return link.pinned == :recovery if link.pinned
+
+        link.time == :rest || (@joins.include?(:recovery) && stroke.ideal <= 0.5 && (link.after_long || %i[breath phrase].include?(link.time)))
       end
 
       # Going on from where the bow stands after a stroke in slots offset .. offset + 16.
@@ -108,14 +130,15 @@ module Fawnmoss
 
       # Again from the frog, wherever the bow was.
       def offer_lift(found, last, stroke)
-        price = Costs::Join.lift(stroke)
+        price = Costs::Join.lift(stroke, @weights) + other_bowing(stroke, :lift)
         last.cost.each_with_index { |cost, slot| offer(found, 0, cost + price, slot, :lift) }
       end
 
-      # After a down-bow, back through the air for an up-bow that ends at the frog.
+      # After a down-bow, back through the air for an up-bow that ends at the frog; in a rest or between phrases after any stroke.
       def offer_recovery(found, last, stroke)
-        price = Costs::Join.recovery(stroke)
-        WIDTH.times { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
+        price = Costs::Join.recovery(stroke, @weights) + other_bowing(stroke, :recovery)
+        slots = stroke.link.time ? 2 * WIDTH : WIDTH
+        slots.times { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
       end
 
       def offer(found, cell, cost, slot, join)
@@ -155,7 +178,7 @@ module Fawnmoss
       # Costs of every extent, by start and end cell; strokes alike share one table.
       def extents(stroke)
         @extents[Costs::Extent.kind(stroke)] ||= Array.new(WIDTH) do |from|
-          Array.new(WIDTH) { |to| Costs::Extent.cost(stroke, from.fdiv(CELLS), to.fdiv(CELLS)) }
+          Array.new(WIDTH) { |to| Costs::Extent.cost(stroke, from.fdiv(CELLS), to.fdiv(CELLS), @weights) }
         end
       end
 
@@ -164,7 +187,7 @@ module Fawnmoss
         hooked = false # the stroke after it goes on in the same direction
         planned = @strokes.each_index.reverse_each.map do |index|
           step, slot = planned(layers, index, slot, hooked)
-          hooked = %i[hook stop].include?(step.join)
+          hooked = SAME.include?(step.join)
           step
         end
         planned.reverse
@@ -180,7 +203,7 @@ module Fawnmoss
         cost = layer.cost[slot] - (before ? layers[index - 1].cost[before] : 0)
         join = starts.join[from]
         [Planned.new(stroke: @strokes[index], direction:, join:, from: from.fdiv(CELLS), to: (slot % WIDTH).fdiv(CELLS), cost:,
-                     shared: hooked || %i[hook stop].include?(join)), before]
+                     shared: hooked || SAME.include?(join)), before]
       end
     end
   end

@@ -13,10 +13,22 @@ module Fawnmoss
         clash = clash(notes, strokes, asked)
         return clash if clash
 
-        plan = Planner.new(strokes, start: asked.start, joins: asked.joins).plan
+        plan = plan(strokes, asked)
         return Conflict.new(index: plan.notes.first, reason: no_way(plan)) if plan.is_a?(Stroke)
 
         new(notes, plan, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
+      end
+
+      # The cheapest plan; where it bows one rhythm in several ways, the cheapest of those that keep to the way of most bars.
+      def self.plan(strokes, asked)
+        planner = ->(list) { Planner.new(list, asked.weights, start: asked.start, joins: asked.joins).plan }
+        plan = planner.call(strokes)
+        return plan if plan.is_a?(Stroke) || asked.weights[:other_bowing].zero?
+
+        usual = Rhythms.usual(strokes, plan.map(&:join))
+        return plan if usual.empty?
+
+        planner.call(strokes.each_with_index.map { |stroke, at| usual[at] ? stroke.copy(link: stroke.link.copy(usual: usual[at])) : stroke })
       end
 
       # Conflict that shows without planning, or nil.
@@ -33,10 +45,10 @@ module Fawnmoss
 
       def self.no_way(stroke)
         wish = { lift: 'a lift starts with a down-bow', recovery: 'a recovery is an up-bow after a down-bow', change: 'a change turns the bow round',
-                 hook: 'a hook goes on in the same direction', stop: 'a stop goes on in the same direction' }[stroke.pinned]
+                 hook: 'a hook goes on in the same direction', stop: 'a stop goes on in the same direction' }[stroke.link.pinned]
         "the bow marks around it contradict each other#{" (#{wish})" if wish}"
       end
-      private_class_method :clash, :no_way
+      private_class_method :plan, :clash, :no_way
 
       attr_reader :planned
 
@@ -51,11 +63,11 @@ module Fawnmoss
         planned.each_with_index { |stroke, index| place(stroke.stroke, index) }
       end
 
-      # { direction:, join:, bow: [from, to], bow_words:, short: } of the sound whose lowest note is `index`; slurred notes
-      # share the stroke by duration.
+      # { direction:, join:, added:, bow: [from, to], bow_words:, short: } of the sound whose lowest note is `index`; slurred notes
+      # share the stroke by duration. added: it is slurred to the note before by the engine and not by the page.
       def note(index)
         stroke = @planned[@stroke_of[index]]
-        { direction: stroke.direction, join: join(index), bow: share(stroke, index), bow_words: @words[@stroke_of[index]], short: stroke.short? }
+        { direction: stroke.direction, join: join(index), added: stroke.join == :slur && stroke.stroke.notes.first == index, bow: share(stroke, index), bow_words: @words[@stroke_of[index]], short: stroke.short? }
       end
 
       # Join of the sound whose lowest note is `index`; notes stopped apart inside one stroke are hooked.

@@ -3,13 +3,28 @@
 module Fawnmoss
   module Chart
     # One sounding note of a chart with all its marks.
-    # note: Score::Played; place: Instrument::Place; sounding: Theory::Pitch; count: counted number in the bar (Rational);
-    # say: { numbers:, syllables: } for counting aloud; direction: :down/:up; join: :start :change :slur :hook :stop :lift
-    # :recovery; bow: [from, to] of this note, 0.0 frog .. 1.0 tip; bow_words, ring, check (Analysis::Checks::Check or nil),
-    # hold_to (index or nil), shift (Analysis::Shifts::Shift or nil), prepare (sentence or nil), targets ({ temperament =>
-    # cents }), reasons (sentences); alternatives: list of Other; pinned: list of :place, :direction, :join; short: true when
-    # the stroke is short of bow; demands: skill ids.
-    Entry = Value.of(:note, :place, :sounding, :count, :say, :direction, :join, :bow, :bow_words, :ring, :check, :hold_to, :shift, :prepare,
-                     :targets, :reasons, :alternatives, :pinned, :short, :demands)
+    Entry = Value.of(
+      :note,         # Score::Played
+      :place,        # Instrument::Place
+      :sounding,     # Theory::Pitch
+      :count,        # counted number in the bar, Rational
+      :say,          # { numbers:, syllables: } for counting aloud
+      :direction,    # :down or :up
+      :join,         # :start :change :slur :hook :stop :lift :recovery
+      :added,        # true for a slur that is the engine's own proposal and not printed
+      :bow,          # [from, to] of this note, 0.0 frog .. 1.0 tip
+      :bow_words,    # how much bow, where, how fast
+      :ring,         # :strong, :slight or :none
+      :check,        # Analysis::Checks::Check or nil
+      :hold_to,      # index of the note to which the finger stays down, or nil
+      :shift,        # Analysis::Shifts::Shift or nil
+      :prepare,      # a sentence or nil
+      :targets,      # { temperament => cents }
+      :reasons,      # sentences
+      :alternatives, # list of Other
+      :pinned,       # what the teacher fixed here: of :place, :direction, :join
+      :short,        # true when the stroke is short of bow
+      :demands       # skill ids
+    )
   end
 end

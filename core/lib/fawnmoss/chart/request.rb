@@ -5,11 +5,11 @@ module Fawnmoss
     # What a chart is asked for, checked once. instrument: Instrument::Instrument; version: 'simple' or 'full';
     # positions: names; fourth: 'open', 'fourth' or 'either'; learnt: of :fourth and :stretch, what the hand has; had: skill
     # ids the pupil has (they make a spot less troublesome); tempo: quarters a minute; start: :down, :up, :balance (up from
-    # the balance point) or nil; slurs: true keeps printed slurs; joins: what the engine may use of its own between two strokes besides a
-    # plain change, of :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
+    # the balance point) or nil; slurs: true keeps printed slurs; bowing: 'comes' (as it comes) or 'strong' (strong beats down); joins: what
+    # the engine may use of its own between two strokes besides a plain change, of :slur, :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
     # bow; transpose: Theory::Interval; pins: list of Pin; cuts: note ids on which the teacher wants one phrase to end and the next
     # to begin, or nil for the engine's own phrases; spots: list of SpotMark.
-    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :joins, :shift, :slide, :transpose, :pins,
+    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :bowing, :joins, :shift, :slide, :transpose, :pins,
                        :cuts, :spots) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
@@ -25,20 +25,24 @@ module Fawnmoss
       # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind
-        { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort, slurs:,
+        { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort, slurs:, bowing:,
           joins: joins.sort }
       end
 
       # The request of a kind. instrument: that of the kind.
       def self.of_kind(kind, instrument)
-        build(instrument:, **kind.slice(:version, :positions, :fourth, :slurs), learnt: kind[:learnt].map(&:to_sym), joins: kind[:joins].map(&:to_sym))
+        build(instrument:, **kind.slice(:version, :positions, :fourth, :slurs, :bowing), learnt: kind[:learnt].map(&:to_sym), joins: kind[:joins].map(&:to_sym))
       end
 
-      def self.bowing(version, tempo: nil, start: nil, slurs: nil, joins: nil, shift: nil, slide: nil)
-        { tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
-          slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[hook lift recovery] : []),
+      def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil)
+        bowing = choice('bowing', bowing || (version == 'full' ? 'strong' : 'comes'))
+        { bowing:, tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
+          slurs: slurs.nil? ? version == 'full' : slurs, joins: usable(joins || (version == 'full' ? %i[slur hook lift recovery] : []), bowing),
           shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old') }
       end
+
+      # As it comes starts afresh at phrases and mends nothing else.
+      def self.usable(joins, bowing) = bowing == 'comes' ? joins & [:lift] : joins
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
       def self.learnt(version, fourth)
@@ -67,11 +71,11 @@ module Fawnmoss
 
         raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
       end
-      private_class_method :bowing, :learnt, :known, :choice, :number
+      private_class_method :bowing, :usable, :learnt, :known, :choice, :number
     end
 
     # What each named choice may be.
-    Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance],
+    Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'bowing' => %w[comes strong],
                          'shift' => %w[old new frame], 'slide' => %w[old new] }.each_value(&:freeze).freeze
   end
 end

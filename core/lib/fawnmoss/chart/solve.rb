@@ -69,8 +69,17 @@ module Fawnmoss
       def asked
         strings = @heads.zip(@fingers.places).to_h { |head, place| [head.index, place.string] }
         Bowing::Asked.new(tempo:, top_speed: TOP_SPEED.fetch(@request.version), keep_slurs: @request.slurs, start: @request.start, joins: @request.joins,
+                          weights: @catalogue.bow_weights(@request.bowing), phrases: phrase_starts,
                           directions: @notes.select { _1.note.bow }.to_h { [_1.head, _1.note.bow] }.merge(turned), pinned: joins, strings:,
                           rocks: @instrument.weak_fourth, middle: @instrument.weak_fourth ? 0.5 : 0.42)
+      end
+
+      # Indices of the notes that begin a phrase.
+      def phrase_starts
+        phrases = Analysis::Phrases.new(@tune, @heads)
+        return phrases.starts(phrases.list(@request.cuts), given: true) if @request.cuts
+
+        @tune.once(:phrase_starts) { phrases.starts(@tune.once(:phrases) { phrases.list }) }
       end
 
       # Pinned directions and joins, by the index of the sound's lowest note.

@@ -3,27 +3,35 @@
 module Fawnmoss
   module Fingering
     # What the engine knows about going from one note to the next, besides the two places.
-    # slurred: both under one slur; rest: a rest lies between; pace: percent, 100 = there is time, up to 250 = fast.
-    Move = Value.of(:slurred, :rest, :pace) do
-      # tempo: quarters a minute. A note of half a second or more leaves time; quarter-second notes cost double.
-      #   Move.between(quarter, next_quarter, 120).pace # => 100
-      def self.between(from, to, tempo)
-        seconds = from.duration * 60 / tempo
-        pace = (Rational(1, 2) / seconds * 4).round * 25
-        self::KNOWN[number(pace.clamp(100, 250), to.rest_before.positive?, !from.slur.nil? && from.slur == to.slur)]
+    # slurred: both under one slur; rest: a rest lies between; pace: percent, 100 = there is time, up to 250 = fast; chromatic: a step
+    # of a chromatic line, two semitones or more one way.
+    Move = Value.of(:slurred, :rest, :pace, :chromatic) do
+      # The moves of a whole tune, one fewer than notes. notes: Score::Played, one a sound; tempo: quarters a minute.
+      def self.all(notes, tempo)
+        steps = notes.each_cons(2).map { |from, to| to.pitch.midi - from.pitch.midi }
+        notes.each_cons(2).with_index.map do |(from, to), at|
+          line = steps[at].abs == 1 && (steps[at + 1] == steps[at] || (at.positive? && steps[at - 1] == steps[at]))
+          between(from, to, tempo, chromatic: line)
+        end
       end
 
-      def self.number(pace, rest, slurred) = (pace * 4) + (rest ? 2 : 0) + (slurred ? 1 : 0)
+      # A note of half a second or more leaves time; quarter-second notes cost double.
+      #   Move.between(quarter, next_quarter, 120).pace # => 100
+      def self.between(from, to, tempo, chromatic: false)
+        seconds = from.duration * 60 / tempo
+        pace = (Rational(1, 2) / seconds * 4).round * 25
+        self::KNOWN[[!from.slur.nil? && from.slur == to.slur, to.rest_before.positive?, pace.clamp(100, 250), chromatic]]
+      end
 
       # Tells kinds of move apart.
       attr_reader :number
 
-      def derive = @number = self.class.number(pace, rest, slurred)
+      def derive = @number = (pace * 8) + (chromatic ? 4 : 0) + (rest ? 2 : 0) + (slurred ? 1 : 0)
     end
 
     # One shared value for each kind of move.
-    Move::KNOWN = (100..250).step(25).to_a.product([false, true], [false, true]).to_h do |pace, rest, slurred|
-      [Move.number(pace, rest, slurred), Move.new(slurred:, rest:, pace:)]
+    Move::KNOWN = [true, false].product([true, false], (100..250).step(25).to_a, [true, false]).to_h do |kind|
+      [kind, Move.new(**Move.members.zip(kind).to_h)]
     end.freeze
   end
 end

@@ -27,7 +27,7 @@ module Fawnmoss
         @candidates = candidates
         @allowed = allowed
         @terms = terms
-        @moves = sounds.each_cons(2).map { |from, to| Move.between(from.first, to.first, tempo) }
+        @moves = Move.all(sounds.map(&:first), tempo)
         @memory = still? ? 1 : 3
         @placings = {}.compare_by_identity
         @steps = [nil, *candidates.each_cons(2).zip(@moves).map { |(from, to), move| tables.steps(from, to, move, @memory) }]

@@ -9,9 +9,10 @@ module Fawnmoss
       # The terms that can fire with a setting: an instrument without an opened hand, or a school that wants open strings, has
       # fewer.
       def self.for(setting)
-        new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::StartAway], setting),
+        new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::PassedOver,
+                           Costs::StartAway], setting),
             gripping: able([Costs::DoubleStop], setting),
-            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Opening, Costs::Shift], setting),
+            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::Opening, Costs::Closing, Costs::Shift], setting),
             returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
       end
 

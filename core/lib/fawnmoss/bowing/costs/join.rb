@@ -4,30 +4,33 @@ module Fawnmoss
   module Bowing
     module Costs
       # How a stroke joins the one before (guide page on bowing, rules 4 to 6). A plain change is free. Going on in the same
-      # direction is a repair: cheap after the long note of a pair, less so as two equal up-bows before a bar line; elsewhere it
-      # is for the page or the teacher to ask for. A lift needs time: nearly free in a rest, a little more at a breath, more where a note must be cut for it;
-      # a recovery likewise. What the page or the teacher asks for costs next to nothing. Hundredths.
+      # direction is a repair: cheap after the long note of a pair, as two equal up-bows before a bar line in triple time, or as two short
+      # notes in one bow; elsewhere it is for the page or the teacher to ask for. A lift needs time: nearly free in a rest, more at the
+      # end of a phrase; a recovery likewise. What the page or the teacher asks for costs next to nothing. weights: a table of
+      # data/bow_weights.yml. Hundredths.
       module Join
-        SAME = { pair: 70, up_up: 80 }.freeze
-        STOP = 400
-        LIFT = { rest: 40, breath: 60, long_note: 90 }.freeze
-        RECOVERY = { rest: 45, breath: 60 }.freeze
-        HURRIED_RECOVERY = 80
-        WANTED = 200 # a stop before a stroke that is fixed, after one that is free
-        ASKED = 20 # two strokes that are fixed the same way
+        SHAPES = { dotted: :hook_dotted, pair: :hook_pair, up_up: :hook_up_up }.freeze
+        LIFTS = { rest: :lift_rest, breath: :lift_breath, phrase: :lift_phrase, long_note: :lift_long_note }.freeze
+        RECOVERIES = { rest: :recovery_rest, breath: :recovery_breath, phrase: :recovery_breath }.freeze
 
-        # The same direction again.
-        def self.same(stroke, direction)
-          return 0 if %i[hook stop].include?(stroke.pinned)
+        # Stopped, or hooked, in the same direction again.
+        def self.same(stroke, direction, weights)
+          link = stroke.link
+          return 0 if %i[hook stop].include?(link.pinned)
+          return weights[:asked_stop] if stroke.fixed == direction && link.asked_same
 
-          return ASKED if stroke.fixed == direction && stroke.asked_same
-
-          price = stroke.shape == :up_up && direction == :down ? STOP : SAME.fetch(stroke.shape, STOP)
-          stroke.fixed == direction ? [price, WANTED].min : price
+          price = link.shape == :up_up && direction == :down ? weights[:stop] : weights[SHAPES.fetch(link.shape, :stop)]
+          stroke.fixed == direction ? [price, weights[:wanted_stop]].min : price
         end
 
-        def self.lift(stroke) = stroke.pinned == :lift ? 0 : LIFT.fetch(stroke.time)
-        def self.recovery(stroke) = stroke.pinned == :recovery ? 0 : RECOVERY.fetch(stroke.time, HURRIED_RECOVERY)
+        # Taken into the bow of the note before.
+        def self.own_slur(direction, weights) = weights[:own_slur] + (direction == :down ? weights[:own_slur_down] : 0)
+
+        def self.lift(stroke, weights) = stroke.link.pinned == :lift ? 0 : weights[LIFTS.fetch(stroke.link.time)]
+        def self.recovery(stroke, weights) = stroke.link.pinned == :recovery ? 0 : weights[RECOVERIES.fetch(stroke.link.time, :recovery_hurried)]
+
+        # More for a join other than the one chosen for all bars of this rhythm.
+        def self.other(stroke, join, weights) = stroke.link.usual.nil? || stroke.link.usual == join || stroke.link.pinned ? 0 : weights[:other_bowing]
       end
     end
   end

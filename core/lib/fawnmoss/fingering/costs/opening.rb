@@ -3,20 +3,21 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # The cello hand opens between two stopped notes that are not under finger 1: 2, 3 and 4 have to travel while one of them
-      # sounds. From 1, or during an open string, the hand opens in peace.
+      # The cello hand opens forward by a whole tone between 1 and 2. Under 1 it may be open already and costs nothing more; in a rest
+      # or while a string is open it opens in peace; between two other stopped notes 2, 3 and 4 have to travel while one of them
+      # sounds. (A first finger that reaches back alone is a stretch of one note.)
       class Opening < Term
-        noun 'hand opened in passing', 'hands opened in passing'
+        noun 'hand opened', 'hands opened'
 
         def initialize(setting)
           super
-          @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch) * weight(:opening) / 100
+          @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch)
         end
 
         def cost(from, to, move)
-          return 0 if from.hand.form == :extended || to.hand.form != :extended || move.rest || from.finger < 2 || to.finger < 2
+          return 0 if to.hand.form != :extended || from.hand.form == :extended || from.finger == 1
 
-          @price
+          @price * weight(move.rest || from.open? ? :opened_in_peace : :opened_in_passing) / 100
         end
 
         def reason(_from, to, _move) = "the hand opens on the way to finger #{to.finger}"

@@ -3,20 +3,30 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # The same finger, the same string, two pitches in a row: it has to slide. (A hand that opens for it is a stretch.)
+      # The same finger, the same string, two pitches in a row, and the hand stays: the finger slides, drawn back and forth or
+      # reached further. A step of a chromatic line, or one that keeps its letter (low 2 to high 2), is written so and costs less.
       class Slide < Term
         noun 'sliding finger', 'sliding fingers'
 
-        def cost(from, to, move) = move.rest ? 0 : dearest_pair(from, to)
+        def cost(from, to, move)
+          return 0 if move.rest
+
+          slide = dearest_pair(from, to)
+          move.chromatic ? [slide, weight(:chromatic_slide)].min : slide
+        end
 
         def reason(_from, to, _move) = "finger #{to.finger} slides to its new place"
 
         private
 
         def pair(from, to)
-          slides = from.finger == to.finger && from.string == to.string && from.semitones != to.semitones && from.hand == to.hand
-          slides ? weight(:slide) : 0
+          return 0 if from.finger != to.finger || from.string != to.string || from.semitones == to.semitones || !from.hand.same_spot?(to.hand)
+
+          weight(chromatic?(from, to) ? :chromatic_slide : :slide)
         end
+
+        # On violin and viola a finger that stays in the hand keeps its letter.
+        def chromatic?(from, to) = from.hand.step && from.placement != :extended && to.placement != :extended
       end
     end
   end

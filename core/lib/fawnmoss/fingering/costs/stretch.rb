@@ -3,7 +3,8 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # A stretch: the fourth finger extended, finger 1 drawn back, or the cello hand open by a whole tone between 1 and 2.
+      # A stretch: the fourth finger extended or finger 1 drawn back. A note of an opened cello hand costs little by itself: what
+      # costs is opening it (Opening), least in first position, where extensions belong.
       class Stretch < Term
         noun 'stretch', 'stretches'
 
@@ -12,8 +13,14 @@ module Fawnmoss
           @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch)
         end
 
-        def cost(place, _note) = place.placement == :extended ? @price : 0
-        def reason(place, _note) = "finger #{place.finger} reaches out of the hand"
+        def cost(place, _note)
+          return 0 unless place.placement == :extended
+          return @price unless place.hand.open_hand?
+
+          weight(place.hand.first? ? :open_hand : :high_open_hand)
+        end
+
+        def reason(place, _note) = place.hand.open_hand? ? "finger #{place.finger} in the open hand" : "finger #{place.finger} reaches out of the hand"
       end
     end
   end

@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Bowing
+    # How a stroke may follow the one before.
+    Link = Value.of(
+      :time,       # what gives time to lift the bow: :rest, :breath, :phrase (a phrase ends on a long note), :long_note (where a down-bow is asked for); else nil
+      :asked_same, # true when the stroke before is fixed in the same direction
+      :pinned,     # the join the teacher fixed, or nil
+      :shape,      # what makes going on in the same direction a usual repair: :dotted, :pair (after a note twice as long), :up_up (before a bar line in triple time); else nil
+      :own_slur,   # true where the engine may take it into the bow of the note before
+      :after_long, # true when a long note lies before this short one
+      :usual       # the join chosen for all bars of this rhythm, or nil
+    )
+
+    # Nothing lies before the first stroke.
+    Link::FIRST = Link.new(asked_same: false, own_slur: false, after_long: false)
+  end
+end

@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Bowing
+    # Says of every stroke how it may follow the one before: what time there is, which repairs are usual there.
+    class Links
+      REST = 0.3 # seconds of rest in which the bow can be set anew
+      BREATH = 1.2 # seconds: a note this long can lend the time for a lift that is asked for
+      PHRASE_NOTE = 0.8 # seconds: the same at the end of a phrase
+      LONG = 1.0 # seconds: a note after which a short up-bow is better played near the frog
+      SLURRED = 0.65 # seconds: two notes no longer than this may go in one bow of the engine's own
+
+      # groups: lists of Score::Played, a stroke each; lengths: their durations in quarters; meter: Theory::Meter; asked: Asked.
+      def initialize(groups, lengths, meter, asked)
+        @groups = groups
+        @lengths = lengths
+        @meter = meter
+        @asked = asked
+      end
+
+      # Link of stroke number index.
+      def for(index)
+        pinned = @asked.pinned[@groups[index].first.index].then { _1 == :slur ? nil : _1 }
+        return Link::FIRST.copy(pinned:) if index.zero?
+
+        before = @groups[index - 1]
+        shape = shape(index)
+        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape:, own_slur: pinned.nil? && own_slur?(index),
+                 after_long: seconds(before.sum(0r, &:duration)) >= LONG)
+      end
+
+      private
+
+      def seconds(quarters) = quarters.to_f * 60 / @asked.tempo
+      def fixed(index) = @groups[index].filter_map { @asked.directions[_1.index] }.first
+
+      # A lift needs a rest or a phrase end; a long note lends the time where a phrase ends or the teacher asks for a down-bow.
+      def time(index)
+        first = @groups[index].first
+        before = @groups[index - 1].last
+        return :rest if seconds(first.rest_before) >= REST
+        return :breath if before.ends_phrase
+        return :phrase if @asked.phrases.include?(first.index) && seconds(before.duration) >= PHRASE_NOTE
+
+        :long_note if seconds(before.duration) >= BREATH && fixed(index) == :down
+      end
+
+      # Going on in the same direction is usual after the long note of a pair (dotted rhythm, long-short in compound time),
+      # and on the second of two equal notes before a bar line: in triple time, or where they repeat a pitch and cannot be slurred.
+      def shape(index)
+        before, this, after = @groups[index - 1, 3]
+        return if this.first.rest_before.positive? || @meter.strength(this.first.at) == 2
+        return :dotted if @lengths[index - 1] >= 3 * @lengths[index] && (after.nil? || on_unit?(after.first.at))
+        return :pair if @lengths[index - 1] >= 2 * @lengths[index] && (after.nil? || @meter.on_beat?(after.first.at))
+
+        :up_up if @lengths[index - 1] == @lengths[index] && before_bar_line?(before, after) && (@meter.triple? || repeated?(before, this))
+      end
+
+      def on_unit?(place) = (place * @meter.unit / 4).denominator == 1
+      def repeated?(before, this) = before.size == 1 && this.size == 1 && before.first.pitch == this.first.pitch && short?(this.first)
+      def short?(note) = seconds(note.duration) <= SLURRED
+
+      # The bar line before the next stroke, and both notes of the pair in the bar.
+      def before_bar_line?(before, after) = after && after.first.at.zero? && !before.first.at.zero?
+
+      # Two short notes of one length before a bar line, or before the last note of a phrase, on one string or two that are neighbours.
+      def own_slur?(index)
+        before, this, after = @groups[index - 1, 3]
+        return false unless before.size == 1 && this.size == 1 && pair_of_notes?(before.first, this.first)
+
+        before_bar_line?(before, after) || (!after.nil? && !before.first.at.zero? && last_of_phrase?(index + 1))
+      end
+
+      def pair_of_notes?(one, other)
+        one.duration == other.duration && one.bar == other.bar && one.pitch != other.pitch && other.rest_before.zero? && short?(one) &&
+          one.marks.empty? && other.marks.empty? && (@asked.strings[one.index].to_i - @asked.strings[other.index].to_i).abs <= 1
+      end
+
+      def last_of_phrase?(index) = index + 1 < @groups.size && @asked.phrases.include?(@groups[index + 1].first.index)
+    end
+  end
+end

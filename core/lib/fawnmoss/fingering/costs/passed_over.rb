@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    module Costs
+      # A stopped note beyond first position where an open string gives the same pitch: an open string next to the hand is not passed
+      # over, except in the school that keeps the string.
+      class PassedOver < Term
+        noun 'open string passed over', 'open strings passed over'
+
+        def initialize(setting)
+          super
+          @price = setting.fourth == 'fourth' ? 0 : weight(:passed_over)
+          @open = setting.instrument.open.map(&:midi)
+        end
+
+        def cost(place, _note) = !place.open? && place.hand.nut > 2 && @open.include?(@open[place.string] + place.semitones) ? @price : 0
+        def reason(_place, _note) = 'an open string has the same pitch'
+      end
+    end
+  end
+end
