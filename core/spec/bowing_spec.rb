@@ -12,13 +12,13 @@ RSpec.describe Fawnmoss::Bowing do
   def lengths(chart) = chart.entries.map { (_1.bow[1] - _1.bow[0]).abs }
 
   it 'goes round in two bars of quarter and two eighths' do
-    bars = plan('D F/G/|A G/F/|D F/G/|A G/F/|', meter: '2/4')
+    bars = plan('D F/G/|A G/F/|D F/G/|A G/F/|', meter: '2/4', bowing: 'comes')
     round = ['whole bow down', 'upper half up', 'upper half down', 'whole bow up', 'lower half down', 'lower half up']
     expect(words(bars)).to eq(round + round)
   end
 
   it 'starts three small leading quarters a little way from the frog, to have the whole bow for the long note' do
-    passage = plan('D E F|G3|', meter: '3/4')
+    passage = plan('D E F|G3|', meter: '3/4', tempo: 120)
     expect(directions(passage)).to eq('UDUD')
     expect(passage.entries.first.bow.first).to be_between(0.2, 0.35)
     expect(lengths(passage).last).to eq(1.0)
@@ -75,10 +75,17 @@ RSpec.describe Fawnmoss::Bowing do
     expect(odd.entries[3]).to have_attributes(direction: :down, join: :lift, bow: [0.0, 1.0])
   end
 
-  it 'uses no lift or stop in a simple chart unless the pupil has it' do
-    melody = tune('D E F z|G4|')
+  it 'sets the bow anew in a rest, in the simple version too: a first beat is down, a pick-up up' do
+    expect(chart(tune('D E F z|G4|')).entries.map { [_1.direction, _1.join] }.last).to eq(%i[down lift])
+    pick_up = chart(tune('D E z F|G A B z|', meter: '4/4'))
+    expect(directions(pick_up)).to eq('DUUDUD')
+    expect(pick_up.entries[2].join).to eq(:recovery)
+  end
+
+  it 'uses no lift between phrases in a simple chart unless the pupil has it' do
+    melody = tune('D E F G|A B A2|B A G F|E2 D2|A4|D E F G|A B A2|')
     expect(chart(melody).entries.map(&:join)).not_to include(:lift)
-    expect(chart(melody, joins: %i[lift]).entries.map(&:join)).to include(:lift)
+    expect(chart(tune('D E F|G A B|A2 G|G3|A B A|G F E|D2 F|D3|', meter: '3/4'), joins: %i[lift]).entries.map(&:join)).to include(:lift)
   end
 
   it 'lifts where a down-bow is asked for after a long note, also before the pupil has lifts' do
@@ -119,24 +126,24 @@ RSpec.describe Fawnmoss::Bowing do
   # All directions and extents of short lists, tried one by one on a coarse bow, never beat the planner.
   it 'is the cheapest plan: brute force on short stroke lists' do
     ['D2 E|F3|', 'D/E/ F G|A3|', 'G A/B/ A|D3|'].each do |body|
-      asked = described_class::Asked.new(tempo: 72, top_speed: 1.25, keep_slurs: true, directions: {}, pinned: {}, strings: {}, rocks: false, middle: 0.5)
-      strokes = described_class::Strokes.new(tune(body, meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'), asked).list
-      planned = described_class::Planner.new(strokes).plan.sum(&:cost)
+      wish = asked('comes', top_speed: 1.25)
+      strokes = described_class::Strokes.new(tune(body, meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'), wish).list
+      planned = described_class::Planner.new(strokes, wish.weights, joins: []).plan.sum(&:cost)
       cells = (0..16).step(2).map { _1 / 16.0 }
-      best = cells.flat_map { |start| %i[down up].map { |direction| cheapest(strokes, start, direction, cells) } }.min
+      best = cells.flat_map { |start| %i[down up].map { |direction| cheapest(strokes, start, direction, cells, wish.weights) } }.min
       expect(planned).to be <= best + 1e-9
       expect(planned).to be_within(40).of(best) # the coarse bow costs a little, no more
     end
   end
 
-  def cheapest(strokes, from, direction, cells)
+  def cheapest(strokes, from, direction, cells, weights)
     return 0 if strokes.empty?
 
-    turn = described_class::Costs::Direction.cost(strokes.first, direction)
+    turn = described_class::Costs::Direction.cost(strokes.first, direction, weights)
     ends = cells.select { direction == :down ? _1 >= from + 0.125 : _1 <= from - 0.125 }
     ends.map do |to|
-      extent = described_class::Costs::Extent.cost(strokes.first, from, to)
-      turn + extent + cheapest(strokes.drop(1), to, direction == :down ? :up : :down, cells)
+      extent = described_class::Costs::Extent.cost(strokes.first, from, to, weights)
+      turn + extent + cheapest(strokes.drop(1), to, direction == :down ? :up : :down, cells, weights)
     end.min || Float::INFINITY
   end
 end

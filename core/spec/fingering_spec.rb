@@ -60,8 +60,9 @@ RSpec.describe Fawnmoss::Fingering do
       expect(played('bass', 'G, A, B, C|C B, A, G,|', key: 'G')).to eq('G0 G1 G4 G4(2) G4(2) G4 G1 G0').or eq('G0 G1 G4 G4(2) G4(2) G2(2) G1 G0')
     end
 
-    it 'keeps D sharp in first position as finger 1 drawn back, E flat as low 1' do
-      expect(played('violin', '^D E ^D E|', positions: ['1'])).to eq('D1x D1 D1x D1')
+    it 'keeps D sharp in first position as finger 1 drawn back, but reaches for it where 1 would slide to E; E flat as low 1' do
+      expect(played('violin', '^D A ^D A|', positions: ['1'])).to eq('D1x A0 D1x A0')
+      expect(played('violin', '^D E ^D E|', positions: ['1'])).to eq('G4x D1 G4x D1')
       expect(chart(tune('_E4|', key: 'C')).entries.first.place.placement).to eq(:low)
       expect(chart(tune('^D4|', key: 'C')).demand_bars).to include('left.stretch' => [1])
     end
@@ -99,7 +100,7 @@ RSpec.describe Fawnmoss::Fingering do
     end
 
     it 'reaches C sharp on the cello with 4 extended after A, B, C' do
-      expect(played('cello', 'A,, B,, C, ^C,|D,4|')).to start_with('G1 G3 G4 G4x')
+      expect(played('cello', 'A,, B,, C, ^C,|D,4|')).to start_with('G1 G2x G3x G4x') # in an open hand: no finger slides
       expect(played('cello', 'A,, B,, C, C,,|^C,4|')).to eq('G1 G3 G4 C0 G4x')
     end
   end

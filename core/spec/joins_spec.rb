@@ -28,9 +28,9 @@ RSpec.describe 'how strokes join' do
   end
 
   it 'plays a short note near the frog after a long down-bow: recovery' do
-    solved = full('D4-|D3 E|F4-|F3 E|D4|', tempo: 80)
-    expect(solved.entries[1]).to have_attributes(direction: :up, join: :recovery, short: false)
-    expect(solved.entries[1].bow.first).to be_within(0.05).of(0.33) # the balance point, about a third from the frog
+    solved = full('D4-|D7/2 E/|F4-|F7/2 E/|D4|', tempo: 80)
+    expect(solved.entries[3]).to have_attributes(direction: :up, join: :recovery, short: false)
+    expect(solved.entries[3].bow.first).to be_within(0.05).of(0.33) # the balance point, about a third from the frog
     pinned = full('D3 E|F4|', tempo: 40, pins: [pin('n2', join: :recovery)])
     expect([joins(pinned)[1], places(pinned)[1]]).to eq([:recovery, [0.31, 0.0]])
   end
@@ -74,9 +74,8 @@ RSpec.describe 'how strokes join' do
 
   it 'lets the lower string take the down-bow when nothing else decides, on violin and viola' do
     strokes = lambda do |id|
-      asked = Fawnmoss::Bowing::Asked.new(tempo: 120, top_speed: 1.6, keep_slurs: true, directions: {}, pinned: {}, rocks: instrument(id).weak_fourth, middle: 0.5,
-                                          strings: { 0 => 1, 1 => 2, 2 => 1, 3 => 2 })
-      Fawnmoss::Bowing::Strokes.new(tune('D/A/D/A/ z2|').played, Fawnmoss::Theory::Meter.parse('4/4'), asked).list.map(&:rock)
+      wish = asked(tempo: 120, rocks: instrument(id).weak_fourth, strings: { 0 => 1, 1 => 2, 2 => 1, 3 => 2 })
+      Fawnmoss::Bowing::Strokes.new(tune('D/A/D/A/ z2|').played, Fawnmoss::Theory::Meter.parse('4/4'), wish).list.map(&:rock)
     end
     expect(strokes.call('violin')).to eq(%i[low high low high])
     expect(strokes.call('cello')).to all(be_nil)
@@ -93,37 +92,44 @@ RSpec.describe 'how strokes join' do
   end
 
   # Every direction, join and extent of short stroke lists on the planner's own cells, by a plain search.
-  it 'is the cheapest plan with hooks, lifts and recoveries too: brute force' do
-    ['D3 E|F4|', '(D E) F z|G4|', 'D2- D E|F2 z2|'].each do |body|
-      asked = Fawnmoss::Bowing::Asked.new(tempo: 60, top_speed: 1.6, keep_slurs: true, directions: {}, pinned: {}, strings: {}, rocks: false, middle: 0.5)
-      list = Fawnmoss::Bowing::Strokes.new(tune(body).played.select(&:head?), Fawnmoss::Theory::Meter.parse('4/4'), asked).list
-      planned = Fawnmoss::Bowing::Planner.new(list, joins: %i[hook lift recovery]).plan.sum(&:cost)
-      expect(planned).to be_within(1e-6).of(search(list))
+  it 'is the cheapest plan with slurs, hooks, lifts and recoveries too: brute force, in both schools' do
+    %w[comes strong].product(['D3 E|F4|', '(D E) F z|G4|', 'D2- D E|F2 z2|', 'D2 E F|G4|', 'D2 z E|F3 z|G4|']).each do |school, body|
+      wish = asked(school, tempo: 110, phrases: Set[3])
+      list = Fawnmoss::Bowing::Strokes.new(tune(body).played.select(&:head?), Fawnmoss::Theory::Meter.parse('4/4'), wish).list
+      planned = Fawnmoss::Bowing::Planner.new(list, wish.weights, joins: %i[slur hook lift recovery]).plan.sum(&:cost)
+      expect(planned).to be_within(1e-6).of(search(list, wish.weights))
     end
   end
 
-  def search(strokes, index = 0, cell = nil, last = nil)
+  def search(strokes, weights, index = 0, cell = nil, last = nil, known = {})
     return 0 if index == strokes.size
 
+    known[[index, cell, last]] ||= searched(strokes, weights, index, cell, last, known)
+  end
+
+  def searched(strokes, weights, index, cell, last, known)
     stroke = strokes[index]
-    %i[down up].flat_map { |direction| starts(stroke, direction, cell, last).map { |from, price| [direction, from, price] } }.map do |direction, from, price|
+    %i[down up].flat_map { |direction| starts(stroke, direction, cell, last, weights).map { |from, price| [direction, from, price] } }.map do |direction, from, price|
       ends = direction == :down ? ((from + 2)..16) : (0..(from - 2))
+      turn = Fawnmoss::Bowing::Costs::Direction.cost(stroke, direction, weights)
       ends.map do |to|
-        price + Fawnmoss::Bowing::Costs::Direction.cost(stroke, direction) + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from / 16.0, to / 16.0) +
-          search(strokes, index + 1, to, direction)
+        price + turn + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from / 16.0, to / 16.0, weights) + search(strokes, weights, index + 1, to, direction, known)
       end.min || Float::INFINITY
     end.min || Float::INFINITY
   end
 
   # Where a stroke may begin, and what the join costs: written down once more from the guide.
-  def starts(stroke, direction, cell, last)
+  def starts(stroke, direction, cell, last, weights)
     return (0..16).map { [_1, 0] } unless last
 
     join = Fawnmoss::Bowing::Costs::Join
+    link = stroke.link
     found = direction == last ? [] : [[cell, 0]]
-    found << [cell, join.same(stroke, direction)] if direction == last && stroke.shape
-    found << [0, join.lift(stroke)] if direction == :down && stroke.time
-    found << [5, join.recovery(stroke)] if direction == :up && last == :down && stroke.after_long && stroke.ideal <= 0.5
+    found << [cell, join.same(stroke, direction, weights)] if direction == last && link.shape
+    found << [cell, join.own_slur(stroke, direction, weights)] if direction == last && link.own_slur
+    found << [0, join.lift(stroke, weights)] if direction == :down && link.time
+    found.concat((2..16).map { [_1, join.recovery(stroke, weights)] }) if direction == :up && link.time == :rest
+    found << [5, join.recovery(stroke, weights)] if direction == :up && last == :down && link.after_long && stroke.ideal <= 0.5
     found
   end
 end

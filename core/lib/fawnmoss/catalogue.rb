@@ -40,18 +40,19 @@ module Fawnmoss
     # Prices of the bowing in a school, 'comes' or 'strong', symbol keys.
     def bow_weights(school) = @bow_weights.fetch(school)
 
-    # Fingering tables for what a Chart::Request asks, kept for the settings met last. The tempo plays no part in them.
-    def tables(request)
+    # Fingering tables for what a Chart::Request asks, kept for the settings met last. The tempo plays no part in them. home: see
+    # Fingering::Home.
+    def tables(request, home: Fingering::Home::FIRST)
       own = request.instrument
-      key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt]
+      key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt, home]
       @tables.shift if @tables.size >= KEPT && !@tables.key?(key)
-      (@tables[key] ||= Fingering::Tables.new(setting(request, Chart::Solve::TEMPO), request.positions)).tidy
+      (@tables[key] ||= Fingering::Tables.new(setting(request, Chart::Solve::TEMPO, home:), request.positions)).tidy
     end
 
     # What the fingering's cost terms look at. tempo: quarters a minute.
-    def setting(request, tempo)
+    def setting(request, tempo, home: Fingering::Home::FIRST)
       Fingering::Setting.new(weights: weights(request.instrument.id, request.version), instrument: request.instrument, fourth: request.fourth,
-                             learnt: request.learnt, tempo:)
+                             learnt: request.learnt, home:, tempo:)
     end
 
     # The path of an instrument as it ships. schools: of the pupil, such as ['french', '1-2-4'].

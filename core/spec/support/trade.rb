@@ -53,4 +53,10 @@ module Trade
 
   def directions(chart) = chart.entries.map { { down: 'D', up: 'U' }.fetch(_1.direction) }.join
   def pin(note, **fixed) = Fawnmoss::Chart::Pin.new(note:, **fixed)
+
+  # What the bowing is asked for where a spec plans strokes without a chart.
+  def asked(school = 'strong', **more)
+    Fawnmoss::Bowing::Asked.new(tempo: 72, top_speed: 1.6, weights: catalogue.bow_weights(school), keep_slurs: true, directions: {}, pinned: {}, strings: {},
+                                phrases: Set.new, rocks: false, middle: 0.5, **more)
+  end
 end

@@ -8,12 +8,13 @@ module Fawnmoss
       :asked_same, # true when the stroke before is fixed in the same direction
       :pinned,     # the join the teacher fixed, or nil
       :shape,      # what makes going on in the same direction a usual repair: :dotted, :pair (after a note twice as long), :up_up (before a bar line in triple time); else nil
-      :own_slur,   # true where the engine may take it into the bow of the note before
+      :own_slur,   # where the engine may take it into the bow of the note before: :ending of a bar or phrase, :inner, :other; else nil
       :after_long, # true when a long note lies before this short one
+      :crowd,      # share of the bow that it and the stroke before want together beyond a whole one
       :usual       # the join chosen for all bars of this rhythm, or nil
     )
 
     # Nothing lies before the first stroke.
-    Link::FIRST = Link.new(asked_same: false, own_slur: false, after_long: false)
+    Link::FIRST = Link.new(asked_same: false, after_long: false, crowd: 0)
   end
 end

@@ -10,10 +10,12 @@ module Fawnmoss
       LONG = 1.0 # seconds: a note after which a short up-bow is better played near the frog
       SLURRED = 0.65 # seconds: two notes no longer than this may go in one bow of the engine's own
 
-      # groups: lists of Score::Played, a stroke each; lengths: their durations in quarters; meter: Theory::Meter; asked: Asked.
-      def initialize(groups, lengths, meter, asked)
+      # groups: lists of Score::Played, a stroke each; lengths: their durations in quarters; ideals: the share of the bow that each wants;
+      # meter: Theory::Meter; asked: Asked.
+      def initialize(groups, lengths, ideals, meter, asked)
         @groups = groups
         @lengths = lengths
+        @ideals = ideals
         @meter = meter
         @asked = asked
       end
@@ -23,10 +25,9 @@ module Fawnmoss
         pinned = @asked.pinned[@groups[index].first.index].then { _1 == :slur ? nil : _1 }
         return Link::FIRST.copy(pinned:) if index.zero?
 
-        before = @groups[index - 1]
-        shape = shape(index)
-        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape:, own_slur: pinned.nil? && own_slur?(index),
-                 after_long: seconds(before.sum(0r, &:duration)) >= LONG)
+        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index), own_slur: (own_slur(index) unless pinned),
+                 after_long: seconds(@lengths[index - 1]) >= LONG,
+                 crowd: [@ideals[index - 1] + @ideals[index] - 1, 0].max)
       end
 
       private
@@ -51,9 +52,14 @@ module Fawnmoss
         before, this, after = @groups[index - 1, 3]
         return if this.first.rest_before.positive? || @meter.strength(this.first.at) == 2
         return :dotted if @lengths[index - 1] >= 3 * @lengths[index] && (after.nil? || on_unit?(after.first.at))
-        return :pair if @lengths[index - 1] >= 2 * @lengths[index] && (after.nil? || @meter.on_beat?(after.first.at))
+        return :pair if pair?(index, this, after)
 
         :up_up if @lengths[index - 1] == @lengths[index] && before_bar_line?(before, after) && (@meter.triple? || repeated?(before, this))
+      end
+
+      # The short note of a long-short pair that fills a beat or more, itself between the beats.
+      def pair?(index, this, after)
+        @lengths[index - 1] >= 2 * @lengths[index] && !@meter.on_beat?(this.first.at) && (after.nil? || @meter.on_beat?(after.first.at))
       end
 
       def on_unit?(place) = (place * @meter.unit / 4).denominator == 1
@@ -63,12 +69,25 @@ module Fawnmoss
       # The bar line before the next stroke, and both notes of the pair in the bar.
       def before_bar_line?(before, after) = after && after.first.at.zero? && !before.first.at.zero?
 
-      # Two short notes of one length before a bar line, or before the last note of a phrase, on one string or two that are neighbours.
-      def own_slur?(index)
+      # Two short notes of one length, on one string or two that are neighbours, where a bar has a stroke too many: :ending before a bar
+      # line or the last note of a phrase, :inner on a beat within the bar, if they are shorter than what follows them there; :other,
+      # either of them, in a tune whose page says itself what is slurred. Else nil.
+      def own_slur(index)
         before, this, after = @groups[index - 1, 3]
-        return false unless before.size == 1 && this.size == 1 && pair_of_notes?(before.first, this.first)
+        return if after.nil? || before.size > 1 || this.size > 1 || !pair_of_notes?(before.first, this.first)
 
-        before_bar_line?(before, after) || (!after.nil? && !before.first.at.zero? && last_of_phrase?(index + 1))
+        ending = !before.first.at.zero? && (after.first.at.zero? || last_of_phrase?(index + 1))
+        inner = after.first.bar == this.first.bar && @meter.on_beat?(before.first.at) && @lengths[index + 1] > @lengths[index]
+        return unless ending || inner
+        return :other if printed_slurs?
+
+        ending ? :ending : :inner
+      end
+
+      def printed_slurs?
+        return @printed_slurs unless @printed_slurs.nil?
+
+        @printed_slurs = @groups.any? { _1.size > 1 }
       end
 
       def pair_of_notes?(one, other)

@@ -88,7 +88,7 @@ module Fawnmoss
         ways = []
         kind = same_kind(stroke, direction)
         ways << [kind, Costs::Join.same(stroke, direction, @weights)] if kind
-        ways << [:slur, Costs::Join.own_slur(direction, @weights)] if stroke.link.own_slur && @joins.include?(:slur)
+        ways << [:slur, Costs::Join.own_slur(stroke, direction, @weights)] if stroke.link.own_slur && @joins.include?(:slur)
         ways
       end
 
@@ -131,14 +131,18 @@ module Fawnmoss
       # Again from the frog, wherever the bow was.
       def offer_lift(found, last, stroke)
         price = Costs::Join.lift(stroke, @weights) + other_bowing(stroke, :lift)
-        last.cost.each_with_index { |cost, slot| offer(found, 0, cost + price, slot, :lift) }
+        slot = last.cost.each_with_index.min_by(&:first).last
+        offer(found, 0, last.cost[slot] + price, slot, :lift)
       end
 
-      # After a down-bow, back through the air for an up-bow that ends at the frog; in a rest or between phrases after any stroke.
+      # After a down-bow, back through the air for an up-bow that ends at the frog; between phrases after any stroke. In a rest the bow
+      # is set down wherever the up-bow wants it.
       def offer_recovery(found, last, stroke)
         price = Costs::Join.recovery(stroke, @weights) + other_bowing(stroke, :recovery)
         slots = stroke.link.time ? 2 * WIDTH : WIDTH
-        slots.times { |slot| offer(found, BALANCE, last.cost[slot] + price, slot, :recovery) }
+        cells = stroke.link.time == :rest ? (LEAST..CELLS) : [BALANCE]
+        slot = last.cost.each_with_index.take(slots).min_by(&:first).last
+        cells.each { |cell| offer(found, cell, last.cost[slot] + price, slot, :recovery) }
       end
 
       def offer(found, cell, cost, slot, join)

@@ -26,7 +26,7 @@ module Fawnmoss
       # Array of Stroke.
       def list
         openings = openings()
-        links = Links.new(groups, lengths, @meter, @asked)
+        links = Links.new(groups, lengths, ideals, @meter, @asked)
         groups.each_with_index.map { |group, index| stroke(group, index, openings[index], links.for(index)) }
       end
 
@@ -34,6 +34,9 @@ module Fawnmoss
 
       def groups = @groups ||= @notes.slice_when { |from, to| !joined?(from, to) }.to_a
       def lengths = @lengths ||= groups.map { |group| group.size == 1 ? group.first.duration : group.sum(0r, &:duration) }
+
+      def marks = @marks ||= groups.map { |group| group.size == 1 ? group.first.marks : group.flat_map(&:marks).uniq }
+      def ideals = @ideals ||= groups.each_index.map { ideal(marks[_1], lengths[_1]) }
 
       def joined?(from, to)
         pinned = @asked.pinned[to.index]
@@ -65,10 +68,9 @@ module Fawnmoss
       def stroke(group, index, opening, link)
         first = group.first
         duration = lengths[index]
-        marks = group.size == 1 ? first.marks : group.flat_map(&:marks).uniq
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: @meter.strength(first.at),
-                   opening:, last: index == groups.size - 1, marks:, fixed: @asked.directions.values_at(*group.map(&:index)).compact.first,
-                   rock: rock(index), ideal: ideal(marks, duration), middle: middle(marks, seconds(duration)), link:)
+                   opening:, last: index == groups.size - 1, marks: marks[index], fixed: @asked.directions.values_at(*group.map(&:index)).compact.first,
+                   rock: rock(index), ideal: ideals[index], middle: middle(marks[index], seconds(duration)), link:)
       end
 
       # In a run of single notes that goes to and fro between two neighbouring strings, where this one lies.

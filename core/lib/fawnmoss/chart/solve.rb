@@ -51,7 +51,7 @@ module Fawnmoss
 
         @warnings += found.warnings
         @placed = found.pinned
-        terms = Fingering::Terms.for(@catalogue.setting(@request, tempo))
+        terms = Fingering::Terms.for(@catalogue.setting(@request, tempo, home:))
         @fingers = Fingering::Solver.new(@sounds, found.candidates, found.allowed, terms, tempo, tables).solve
         @bows = Bowing::Solved.for(@heads, @tune.meter, asked)
         conflict(@bows) if @bows.is_a?(Bowing::Solved::Conflict)
@@ -63,7 +63,8 @@ module Fawnmoss
                        reason: found.reason.sub(/\A./, &:upcase), remedy: 'Take one of the bow marks there away.', offers: [].freeze)
       end
 
-      def tables = @tables ||= @catalogue.tables(@request)
+      def tables = @tables ||= @catalogue.tables(@request, home:)
+      def home = @home ||= Fingering::Home.of(@instrument, @notes.map(&:pitch), @request.positions)
       def tempo = @request.tempo || @tune.tempo || TEMPO
 
       def asked

@@ -2,9 +2,14 @@
 
 module Fawnmoss
   module Fingering
-    # What the cost terms may look at: weights (one version's table of data/weights.yml for the instrument, symbol keys),
-    # instrument, fourth ('open', 'fourth', 'either': the school for fourth finger or open string), learnt (of :fourth,
-    # :stretch: what the pupil has), tempo (quarters a minute).
-    Setting = Value.of(:weights, :instrument, :fourth, :learnt, :tempo)
+    # What the cost terms may look at.
+    Setting = Value.of(
+      :weights,    # one version's table of data/weights.yml for the instrument, symbol keys
+      :instrument, # Instrument::Instrument
+      :fourth,     # 'open', 'fourth' or 'either': the school for fourth finger or open string
+      :learnt,     # of :fourth, :stretch: what the pupil has
+      :home,       # name of the position where the hand is at home (Home)
+      :tempo       # quarters a minute
+    )
   end
 end

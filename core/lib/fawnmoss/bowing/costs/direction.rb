@@ -17,9 +17,8 @@ module Fawnmoss
         end
 
         def self.beat(stroke, weights)
-          return stroke.strength * weights[:half_bar_up] * share(stroke, weights) unless stroke.strength == 2
-
-          (first(stroke, weights) + (stroke.last ? weights[:last_up] : 0)) * share(stroke, weights)
+          price = stroke.strength == 2 ? first(stroke, weights) : stroke.strength * weights[:half_bar_up]
+          (price + (stroke.last ? weights[:last_up] : 0)) * share(stroke, weights)
         end
 
         def self.first(stroke, weights)

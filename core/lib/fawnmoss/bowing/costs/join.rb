@@ -13,18 +13,29 @@ module Fawnmoss
         LIFTS = { rest: :lift_rest, breath: :lift_breath, phrase: :lift_phrase, long_note: :lift_long_note }.freeze
         RECOVERIES = { rest: :recovery_rest, breath: :recovery_breath, phrase: :recovery_breath }.freeze
 
+        SLURS = { ending: :own_slur, inner: :own_slur_inner, other: :own_slur_printed }.freeze
+        SHORT = 0.4 # seconds
+
         # Stopped, or hooked, in the same direction again.
         def self.same(stroke, direction, weights)
           link = stroke.link
           return 0 if %i[hook stop].include?(link.pinned)
           return weights[:asked_stop] if stroke.fixed == direction && link.asked_same
 
-          price = link.shape == :up_up && direction == :down ? weights[:stop] : weights[SHAPES.fetch(link.shape, :stop)]
+          price = link.shape == :up_up && direction == :down ? weights[:stop] : weights[SHAPES.fetch(link.shape, :stop)] - shared(link, weights)
           stroke.fixed == direction ? [price, weights[:wanted_stop]].min : price
         end
 
         # Taken into the bow of the note before.
-        def self.own_slur(direction, weights) = weights[:own_slur] + (direction == :down ? weights[:own_slur_down] : 0)
+        def self.own_slur(stroke, direction, weights)
+          price = weights[SLURS.fetch(stroke.link.own_slur)] + (direction == :down ? weights[:own_slur_down] : 0)
+          price += weights[:own_slur_long] if stroke.seconds > SHORT
+          price - shared(stroke.link, weights)
+        end
+
+        # Two notes that share a bow are content with half each: what their lengths cost all the same is given back.
+        def self.shared(link, weights) = weights[:departure] * link.crowd * link.crowd / 2
+        private_class_method :shared
 
         def self.lift(stroke, weights) = stroke.link.pinned == :lift ? 0 : weights[LIFTS.fetch(stroke.link.time)]
         def self.recovery(stroke, weights) = stroke.link.pinned == :recovery ? 0 : weights[RECOVERIES.fetch(stroke.link.time, :recovery_hurried)]

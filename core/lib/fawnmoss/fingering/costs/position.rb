@@ -3,14 +3,15 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # A position other than first: unfamiliar ground. Half position is home on the bass and near it on the cello.
+      # A position other than where the hand is at home (Home): unfamiliar ground beyond first; half and first are neighbours.
       class Position < Term
-        noun 'note out of first position', 'notes out of first position'
+        noun 'note away from the home position', 'notes away from the home position'
 
         def cost(place, _note)
-          return 0 if place.open? || place.hand.first?
+          return 0 if place.open? || place.hand.name == setting.home
+          return weight(:position) if place.hand.nut > 2
 
-          weight(place.hand.nut < 2 ? :half_position : :position)
+          weight(place.hand.first? ? :first_position : :half_position)
         end
 
         def reason(place, _note) = "in #{place.hand.words}"

@@ -20,6 +20,7 @@ module Fawnmoss
         end
 
         def position_names = NUT.keys
+        def half_at_home? = true
         def positions(name) = [Position.new(name:, nut: NUT.fetch(name), form: :plain)]
 
         # Places of a written pitch on a string in a position: none or one.

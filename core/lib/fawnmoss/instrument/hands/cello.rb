@@ -11,6 +11,7 @@ module Fawnmoss
         NAMES = { 3 => '2 lowered', 6 => '3 raised' }.freeze
 
         def position_names = NUT.keys
+        def half_at_home? = false
 
         # Closed and opened forward at each spot; in first position also with 1 reaching back to the semitone. Further up the
         # beginner's hand closes a semitone lower instead: a small shift to the lowered position.

@@ -16,6 +16,7 @@ module Fawnmoss
         }.freeze
 
         def position_names = NUT.keys
+        def half_at_home? = false
         def positions(name) = [Position.new(name:, nut: NUT.fetch(name), step: STEP.fetch(name), form: :plain)]
 
         # The Place of a written pitch on a string (its open pitch given) in a position, or nil. The raised open note
