@@ -31,12 +31,12 @@ module Fawnmoss
         cuts.each_cons(2).map { |from, to| Phrase.new(from:, to:) }
       end
 
-      # Set of the indices (Score::Played#index) of the notes with which a musical phrase begins: after a section to learn that ends on a
-      # long note, at a rest or at a marked end, where the tune began in its bar. sections: as list gives them; given: the teacher cut
-      # them, and every cut counts.
-      def starts(sections, given: false)
-        ends = sections[0..-2].map(&:to)
-        ends.select { given || breathes?(_1) }.to_set { @notes[_1 + 1].index }
+      # Set of the indices (Score::Played#index) of the notes with which a musical phrase begins: after a marked end, or after a long note
+      # that fills up an even number of bars, where the tune began in its bar. cuts: ids as for list; there every cut counts.
+      def starts(cuts = nil)
+        return list(cuts)[0..-2].to_set { @notes[_1.to + 1].index } if cuts
+
+        (0...(@notes.size - 1)).select { breathes?(_1) }.to_set { @notes[_1 + 1].index }
       end
 
       private
@@ -44,9 +44,14 @@ module Fawnmoss
       def breathes?(index)
         note = @notes[index]
         return true if note.ends_phrase || note.marks.include?(:fermata)
+        return false unless @notes[index + 1].at == @opening
 
-        @notes[index + 1].at == @opening && (note.duration * 2 >= @usual * 3 || @notes[index + 1].rest_before.positive?)
+        bars = (@notes[index + 1].onset - @notes.first.onset) / @bar
+        ((bars % 4).zero? && long?(note, 3/2r)) || ((bars % 2).zero? && (@notes[index + 1].rest_before.positive? || fills_bar?(note)))
       end
+
+      def long?(note, times) = note.duration >= @usual * times
+      def fills_bar?(note) = long?(note, 2) && note.duration * 4 >= @bar * 3
 
       # Ids that are not there any more are passed over.
       def given(ids)

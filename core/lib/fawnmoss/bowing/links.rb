@@ -8,7 +8,7 @@ module Fawnmoss
       BREATH = 1.2 # seconds: a note this long can lend the time for a lift that is asked for
       PHRASE_NOTE = 0.8 # seconds: the same at the end of a phrase
       LONG = 1.0 # seconds: a note after which a short up-bow is better played near the frog
-      SLURRED = 0.65 # seconds: two notes no longer than this may go in one bow of the engine's own
+      SLURRED = 1.0 # seconds: two notes no longer than this may go in one bow of the engine's own
 
       # groups: lists of Score::Played, a stroke each; lengths: their durations in quarters; ideals: the share of the bow that each wants;
       # meter: Theory::Meter; asked: Asked.

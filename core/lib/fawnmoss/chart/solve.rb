@@ -78,9 +78,7 @@ module Fawnmoss
       # Indices of the notes that begin a phrase.
       def phrase_starts
         phrases = Analysis::Phrases.new(@tune, @heads)
-        return phrases.starts(phrases.list(@request.cuts), given: true) if @request.cuts
-
-        @tune.once(:phrase_starts) { phrases.starts(@tune.once(:phrases) { phrases.list }) }
+        @request.cuts ? phrases.starts(@request.cuts) : @tune.once(:phrase_starts) { phrases.starts }
       end
 
       # Pinned directions and joins, by the index of the sound's lowest note.
