@@ -7,6 +7,8 @@ module Fawnmoss
       # The teacher's or the page's marks cannot all hold. index: of the note where it shows; reason: a sentence.
       Conflict = Value.of(:index, :reason)
 
+      PASSES = 4
+
       # notes: Score::Played, one per sound (of a double stop the lowest); meter; asked: Asked. Returns Solved or Conflict.
       def self.for(notes, meter, asked)
         strokes = Strokes.new(notes, meter, asked).list
@@ -19,16 +21,22 @@ module Fawnmoss
         new(notes, plan, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
       end
 
-      # The cheapest plan; where it bows one rhythm in several ways, the cheapest of those that keep to the way of most bars.
+      # The cheapest plan; where it bows one rhythm in several ways, the cheapest of those that keep to the way of most bars. What is
+      # decided for one rhythm may change another's bars, so it is looked at again, PASSES times at the most.
       def self.plan(strokes, asked)
-        planner = ->(list) { Planner.new(list, asked.weights, start: asked.start, joins: asked.joins).plan }
-        plan = planner.call(strokes)
-        return plan if plan.is_a?(Stroke) || asked.weights[:other_bowing].zero?
+        usual = {}
+        plan = nil
+        PASSES.times do
+          plan = Planner.new(strokes, asked.weights, start: asked.start, joins: asked.joins).plan
+          break if plan.is_a?(Stroke) || asked.weights[:other_bowing].zero?
 
-        usual = Rhythms.usual(strokes, plan.map(&:join))
-        return plan if usual.empty?
+          found = Rhythms.usual(strokes, plan.map(&:join)).except(*usual.keys)
+          break if found.empty?
 
-        planner.call(strokes.each_with_index.map { |stroke, at| usual[at] ? stroke.copy(link: stroke.link.copy(usual: usual[at])) : stroke })
+          usual.merge!(found)
+          strokes = strokes.each_with_index.map { |stroke, at| found[at] ? stroke.copy(link: stroke.link.copy(usual: found[at])) : stroke }
+        end
+        plan
       end
 
       # Conflict that shows without planning, or nil.
