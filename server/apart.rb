@@ -21,7 +21,7 @@ module FawnmossServer
     # The job took too long or too much memory, or its process ended.
     class Failed < StandardError; end
 
-    # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: for a job, nil
+    # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: of processor time for a job, nil
     # where it watches its own time.
     Limits = Struct.new(:seats, :queue, :own, :seconds, keyword_init: true)
     LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12), # one chart, or one change of it

@@ -3,7 +3,11 @@
 module FawnmossServer
   module Apart
     # One block in a process of its own. The answer, or what the block raised, comes back through a pipe; a job over its time is killed.
+    # Time is what the job itself takes of a processor: on a busy machine it gets PATIENCE times as long by the clock.
     class Job
+      PATIENCE = 3
+
+      # seconds: of processor time.
       def initialize(seconds)
         @seconds = seconds
       end
@@ -45,7 +49,7 @@ module FawnmossServer
         Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
         had = File.read('/proc/self/status')[/VmData:\s+(\d+)/, 1].to_i * 1024
         Process.setrlimit(:DATA, had + MEMORY)
-        Process.setrlimit(:CPU, @seconds + 5) # should the process that waits for it be gone
+        Process.setrlimit(:CPU, @seconds.ceil)
         %w[INT TERM HUP USR1 USR2].each { trap(_1, 'DEFAULT') }
         FawnmossServer.db.define_singleton_method(:synchronize) { |*| raise 'work done apart must not ask the database' }
         close_sockets(writer)
@@ -63,11 +67,11 @@ module FawnmossServer
 
       # The bytes of the answer, as far as they came in time.
       def read(reader)
-        stop = now + @seconds
+        stop = now + (@seconds * PATIENCE)
         bytes = String.new(encoding: Encoding::BINARY)
         loop do
           left = stop - now
-          raise Failed, "over #{@seconds} seconds" unless left.positive? && reader.wait_readable(left)
+          raise Failed, "over #{@seconds * PATIENCE} seconds" unless left.positive? && reader.wait_readable(left)
 
           bytes << reader.readpartial(1 << 20)
         end
