@@ -8,9 +8,10 @@ module FawnmossServer
     # pupil: Models::Pupil; today: Date; instrument_id: when a chart was made for another instrument of the pupil's; roll: Roll that
     # holds what is known of the pupil in short, nil to read it whole.
     def self.pupil(pupil, today, instrument_id = pupil.instrument, roll: nil) = new(pupil:, instrument_id:, today:, roll:)
-    def self.instrument(id) = new(pupil: nil, instrument_id: id, today: nil)
+    def self.instrument(id, studio) = new(pupil: nil, instrument_id: id, today: nil, studio:)
 
-    def initialize(pupil:, instrument_id:, today:, roll: nil)
+    def initialize(pupil:, instrument_id:, today:, roll: nil, studio: pupil.studio)
+      @studio = studio
       @pupil = pupil
       @instrument_id = instrument_id
       @today = today
@@ -63,7 +64,7 @@ module FawnmossServer
       spots = (options['spots'] || []).map { Fawnmoss::Chart::SpotMark.new(**_1.transform_keys(&:to_sym)) }
       Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, spots:, had:, learnt: learnt(version),
                                      joins: joins(version), fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
-                                     **options.slice('tempo', 'start', 'shift', 'slide', 'cuts').transform_keys(&:to_sym),
+                                     bowing: options['bowing'] || bowing, **options.slice('tempo', 'start', 'shift', 'slide', 'cuts').transform_keys(&:to_sym),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
 
@@ -99,11 +100,14 @@ module FawnmossServer
       { fourth: 'left.fourth', stretch: 'left.stretch' }.select { |_, skill| states.had?(skill) }.keys | (fourth && fourth != 'open' ? [:fourth] : [])
     end
 
+    # The studio's school; nil leaves it to the version.
+    def bowing = @studio.bowing
+
     # A pupil's simple chart uses only the joins the pupil has.
     def joins(version)
       return if version == 'full' || !pupil
 
-      Fawnmoss::Analysis::Demands::JOINS.except(:slur).select { |_, skill| states.had?(skill) }.keys
+      Fawnmoss::Analysis::Demands::JOINS.select { |_, skill| states.had?(skill) }.keys
     end
 
     # The simple version breaks slurs until the pupil has them; the full one keeps them as printed.

@@ -41,7 +41,7 @@ RSpec.describe 'outside checks' do
 
   # What the chart says, in LilyPond's terms: written pitch, whole-note durations, strings counted from the highest.
   def expected(chart)
-    sounded = chart.tune.notes.reject(&:rest?)
+    sounded = chart.marked.notes.reject(&:rest?)
     entries = chart.by_id
     tied = false
     sounded.filter_map do |note|
@@ -146,8 +146,9 @@ RSpec.describe 'outside checks' do
       notes = mei.xpath('//note[not(@grace)]')
       expect(notes.map { "#{_1['pname'].upcase}#{_1['oct']}" }).to eq(chart.tune.notes.reject(&:rest?).map { "#{_1.pitch.letter}#{_1.pitch.octave}" })
       expect(mei.xpath('//fing').map { _1.text.to_i }).to eq(chart.marked.notes.filter_map(&:finger))
-      expect(mei.xpath('//artic[@artic="upbow" or @artic="dnbow"]').size).to eq(chart.strokes.size)
-      expect(mei.xpath('//slur').size).to eq(chart.strokes.count { _1.size > 1 })
+      expect(mei.xpath('//artic[@artic="upbow" or @artic="dnbow"]').size).to eq(chart.strokes.size - chart.entries.count(&:added))
+      expect(mei.xpath('//slur').size).to eq(chart.strokes.count { _1.size > 1 } + chart.entries.count(&:added))
+      expect(mei.xpath('//slur[@lform="dashed"]').size).to eq(chart.entries.count(&:added))
       expect(mei.xpath('//note[@grace]').size).to eq(chart.tune.notes.sum { _1.graces.to_a.size })
     end
   end

@@ -13,7 +13,7 @@ module FawnmossServer
         asked = Inputs::Fields.new({ 'instruments' => params['instruments'].to_s.split(','), 'version' => params['version'], 'key' => params['key'] }.compact)
         names = asked.words('instruments', /\A(#{Fawnmoss::Catalogue::INSTRUMENTS.join('|')})\z/, max: 4).uniq
         asked.refuse('instruments', 'No instrument is chosen.', 'Choose two or more.') if names.empty?
-        subjects = names.map { Subject.instrument(_1) }
+        subjects = names.map { Subject.instrument(_1, studio) }
         version = asked.choice('version', %w[simple full], default: 'simple')
         key = asked.text('key', max: 20, default: '')
         tune.charted

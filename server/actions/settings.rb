@@ -4,10 +4,10 @@ require 'tzinfo'
 
 module FawnmossServer
   module Actions
-    # What belongs to the studio as a whole: name, the numbers of the rules, the time zone.
+    # What belongs to the studio as a whole: name, the numbers of the rules, the time zone, the school of bowing.
     module Settings
       def self.answer(studio)
-        { id: studio.id, name: studio.name, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers, changed: studio.rules || {},
+        { id: studio.id, name: studio.name, bowing: studio.bowing, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers, changed: studio.rules || {},
           rules: Fawnmoss::Path::Rules::RANGES.map { |name, range| { name:, value: studio.ruleset[name], usual: Fawnmoss::Path::Rules::DEFAULTS[name], least: range.min, most: range.max } } }
       end
 
@@ -15,6 +15,7 @@ module FawnmossServer
         changes = {}
         changes[:name] = fields.text('name', min: 1, max: 120) if fields.given?('name')
         changes[:time_zone] = zone(fields) if fields.given?('time_zone')
+        changes[:bowing] = fields.choice('bowing', Fawnmoss::Chart::Request::CHOICES['bowing'], optional: true) if fields.given?('bowing')
         changes[:rules] = rules(fields) if fields.given?('rules')
         studio.update(changes) if changes.any?
         studio.renew_rules

@@ -9,7 +9,7 @@ module FawnmossServer
         id = fields.integer('pupil_id', 1..(10**18), optional: true)
         return Subject.pupil(studio.pupil(id), today) if id
 
-        Subject.instrument(fields.choice('instrument', Fawnmoss::Catalogue::INSTRUMENTS))
+        Subject.instrument(fields.choice('instrument', Fawnmoss::Catalogue::INSTRUMENTS), studio)
       end
     end
   end

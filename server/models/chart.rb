@@ -12,7 +12,7 @@ module FawnmossServer
       one_to_many :pins, class: 'FawnmossServer::Models::Pin', order: :id
 
       # Subject: whom it is for. Worked out once, since a row object lives for one request.
-      def subject(today) = @subject ||= pupil ? Subject.pupil(pupil, today, instrument) : Subject.instrument(instrument)
+      def subject(today) = @subject ||= pupil ? Subject.pupil(pupil, today, instrument) : Subject.instrument(instrument, Studio[studio_id])
 
       # Replaces all pins. rows: hashes with note, string, finger, position, direction, join.
       def replace_pins(rows)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { together, type BandSize, type Placed } from '../geometry/bands'
 import { mark } from '../geometry/words'
 import BowSign from './BowSign.vue'
@@ -6,12 +7,16 @@ import BowSign from './BowSign.vue'
 /** Bow signs over finger digits, over the staff; the digits of a double stop are stacked. A teacher's own marks are underlined. */
 const props = defineProps<{ notes: Placed[]; width: number; selected: number | null; size: BandSize }>()
 
+/** From the note before to one that the engine would take into the same bow: dashed, because no page asks for it. */
+const proposals = computed(() => props.notes.flatMap((one, at) => (one.note.added && at > 0 ? [`M ${props.notes[at - 1]!.x + 8} 10 Q ${(props.notes[at - 1]!.x + one.x) / 2} ${-1} ${one.x} 10`] : [])))
+
 /** A sign stands where a stroke begins. */
 const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' && !together(props.notes, at)
 </script>
 
 <template>
   <svg class="band" :viewBox="`0 ${58 - size.digits} ${width} ${size.digits}`" aria-hidden="true">
+    <path v-for="arc in proposals" :key="arc" class="proposal" :d="arc" />
     <g v-for="(one, at) in notes" :key="one.note.id" :transform="`translate(${one.x} 0)`" :class="{ chosen: one.index === selected }">
       <BowSign v-if="signed(one, at)" :direction="one.note.direction" :join="one.note.join" :y="size.digits < 58 ? 12 : 4" />
       <path v-if="one.note.pinned.includes('direction') || one.note.pinned.includes('join')" class="pin" d="M -6 27 H 6" />
@@ -27,6 +32,7 @@ const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' &&
 .digit { font: 600 17px var(--v-font-body); fill: var(--ink); }
 text.paired { font-size: 13.5px; }
 .word { font: italic 500 10.5px var(--v-font-heading); fill: var(--fawn); }
+.proposal { fill: none; stroke: var(--ink); stroke-width: 1.5; stroke-dasharray: 4 3; }
 .pin { stroke: var(--fawn); stroke-width: 2; }
 .chosen .digit { fill: var(--fawn); }
 </style>

@@ -11,7 +11,7 @@ const emit = defineEmits<{ pin: [choice: Choice] }>()
 const ring = computed(() => ({ strong: 'rings', slight: 'rings slightly', none: '' })[props.note?.ring ?? 'none'])
 const bow = computed(() => {
   if (!props.note) return ''
-  const join = { start: '', change: '', slur: 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
+  const join = { start: '', change: '', slur: props.note.added ? 'in the same bow by our own proposal, ' : 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
   return `${join}${props.note.direction}-bow, ${props.note.bow_words}`
 })
 /** Where to aim in cents, by temperament, unless it is as good as equal. */
@@ -47,6 +47,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
         </ul>
       </template>
       <div class="marks">
+        <v-btn v-if="note.added" title="l" @click="emit('pin', { join: 'change' })">Bow it by itself</v-btn>
         <v-btn :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d" @click="emit('pin', { direction: 'down' })">Down</v-btn>
         <v-btn :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u" @click="emit('pin', { direction: 'up' })">Up</v-btn>
         <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>

@@ -8,7 +8,7 @@ import { useSession } from '../stores/session'
 /** The studio's name, time zone and the numbers by which marks become states. */
 const session = useSession()
 const settings = ref<StudioSettings | null>(null)
-const form = reactive({ name: '', time_zone: 'UTC', rules: {} as Record<string, string> })
+const form = reactive({ name: '', bowing: null as StudioSettings['bowing'], time_zone: 'UTC', rules: {} as Record<string, string> })
 const { busy, said, trouble: problem, act, errors } = useAct()
 const WORDS: Record<string, string> = {
   good: 'A mark counts as good from', steady_marks: 'Good days in a row for steady', secure_marks: 'Good days in a row for secure, with a 3 among them', secure_days: 'and over at least so many days', rusty_days: 'Rusty after so many days without',
@@ -18,6 +18,7 @@ const text = (value: number | number[]) => (Array.isArray(value) ? value.join(',
 function fill(found: StudioSettings): void {
   settings.value = found
   form.name = found.name
+  form.bowing = found.bowing
   form.time_zone = found.time_zone
   form.rules = Object.fromEntries(found.rules.map((rule) => [rule.name, text(rule.value)]))
 }
@@ -25,9 +26,10 @@ onMounted(() => act(async () => fill(await ask<StudioSettings>('GET', '/studio')
 const value = (name: string, given: string) => (name === 'reviews' ? given.split(/[,\s]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : -1)) : /^\d+$/.test(given.trim()) ? Number(given) : given)
 
 const save = () => act(async () => {
-  fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
+  fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, bowing: form.bowing, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
   if (session.studio) session.studio.name = form.name
 }, 'Saved.')
+const bowings = [{ value: null, title: 'simple charts as it comes, full ones strong beats down' }, { value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
 const here = () => (form.time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone)
 function usual(): void {
   if (settings.value) form.rules = Object.fromEntries(settings.value.rules.map((rule) => [rule.name, text(rule.usual)]))
@@ -39,6 +41,7 @@ function usual(): void {
     <div class="grid">
       <v-text-field v-model="form.name" label="Name of the studio" maxlength="120" :error-messages="errors('name')" />
       <div class="zone"><v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" /><v-btn @click="here">As here</v-btn></div>
+      <v-select v-model="form.bowing" :items="bowings" label="Bowing of new and old charts, where a chart does not say" />
     </div>
     <h2 class="mt-6">Rules</h2>
     <p class="small quiet">How marks become states. States are worked out anew whenever they are looked at, so a change shows at once.</p>

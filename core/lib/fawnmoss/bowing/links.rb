@@ -25,7 +25,7 @@ module Fawnmoss
         pinned = @asked.pinned[@groups[index].first.index].then { _1 == :slur ? nil : _1 }
         return Link::FIRST.copy(pinned:) if index.zero?
 
-        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index), own_slur: (own_slur(index) unless pinned),
+        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index), own_slur: (own_slur(index) unless pinned || fixed(index)),
                  after_long: seconds(@lengths[index - 1]) >= LONG,
                  crowd: [@ideals[index - 1] + @ideals[index] - 1, 0].max)
       end

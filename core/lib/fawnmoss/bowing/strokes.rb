@@ -42,7 +42,11 @@ module Fawnmoss
         pinned = @asked.pinned[to.index]
         return pinned == :slur if pinned
 
-        @asked.keep_slurs && !from.slur.nil? && from.slur == to.slur
+        return false unless @asked.keep_slurs
+        return true if !from.slur.nil? && from.slur == to.slur
+
+        # A dashed slur is a proposal; where the engine makes proposals it makes its own.
+        !from.dashed.nil? && from.dashed == to.dashed && !@asked.joins.include?(:slur)
       end
 
       # { number of a group => its opening }: the first first-beat of the tune, and that of every phrase: where the phrase begins, or the

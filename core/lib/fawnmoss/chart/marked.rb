@@ -3,7 +3,7 @@
 module Fawnmoss
   module Chart
     # A chart's tune with its marks written into the notes: finger, string, a bow sign where a stroke begins, slurs as they
-    # are bowed in this version. What the writers put out, and what a reader gives back.
+    # are bowed in this version, the engine's own dashed. What the writers put out, and what a reader gives back.
     class Marked
       # chart -> Score::Tune. strings: :all, or :needed for only those that the finger leaves open.
       def self.tune(chart, strings: :all) = new(chart, strings).tune
@@ -14,10 +14,10 @@ module Fawnmoss
         @needed = strings == :needed
         @places = Fingering::Candidates.new(@instrument, chart.request.positions)
         @entries = chart.by_id
-        strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }
+        strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }.slice_when { |_, later| !later.first.added }.map(&:flatten)
         slurred = strokes.select { _1.size > 1 }
         @bows = strokes.to_h { |stroke| [stroke.first.note.id, stroke.first.direction] }
-        @starts = slurred.to_h { |stroke| [stroke.first.note.id, true] }
+        @starts = slurred.to_h { |stroke| [stroke.first.note.id, stroke.last.added ? :dashed : true] }
         @stops = slurred.to_h { |stroke| [stroke.last.note.last, true] }
       end
 
@@ -31,7 +31,7 @@ module Fawnmoss
       # Bow signs and slurs stand on the first note of a chord, whichever of its notes is the lowest.
       def chord(notes)
         ids = notes.map(&:id)
-        head = { bow: ids.filter_map { @bows[_1] }.first, slur_start: ids.any? { @starts[_1] }, slur_stop: ids.any? { @stops[_1] } }
+        head = { bow: ids.filter_map { @bows[_1] }.first, slur_start: ids.filter_map { @starts[_1] }.first || false, slur_stop: ids.any? { @stops[_1] } }
         notes.each_with_index.map do |note, index|
           note.copy(**place(note), **(index.zero? ? head : { bow: nil, slur_start: false, slur_stop: false }))
         end

@@ -6,7 +6,7 @@ module Fawnmoss
     #   notes   D4   E4   F#4  G4
     #   string  D    D    D    D
     #   finger  0    1    2    3
-    #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow, = the same way again, , lift, ~ recovery)
+    #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow, (-) same bow by our own proposal, = the same way again, , lift, ~ recovery)
     class TextPage
       BARS_A_ROW = 4
 
@@ -49,6 +49,7 @@ module Fawnmoss
 
       def bow(entry)
         return '-' if @inside[entry.note.head]
+        return '(-)' if entry.added
         return '' unless entry.note.head?
 
         sign = entry.direction == :down ? 'n' : 'V'

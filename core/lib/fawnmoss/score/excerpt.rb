@@ -22,7 +22,7 @@ module Fawnmoss
         fixed = notes.each_with_index.to_h do |note, index|
           stop = note.slur_stop && open
           open = false if note.slur_stop
-          start = note.slur_start && !ends.nil? && ends > index
+          start = (note.slur_start if ends && ends > index) || false
           open = true if start
           [note.id, note.copy(slur_start: start, slur_stop: stop, tie: note.tie && index < notes.size - 1)]
         end

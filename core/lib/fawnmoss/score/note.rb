@@ -4,15 +4,24 @@ module Fawnmoss
   # What is written, before any mark: notes, bars, tunes.
   module Score
     # One written note or rest.
-    # id: 'n1', 'n2' ... in reading order; pitch: Theory::Pitch, nil for a rest; at: place in the bar and
-    # duration: length, both Rational quarters (at counts from the bar line a full bar would have, so a pick-up of one
-    # quarter in 3/4 starts at 2); type, dots: how it is drawn; triplet: :start, :inside, :stop or nil (three in the time
-    # of two); tie: true when tied to the next note; slur_start, slur_stop: true where a
-    # slur begins or ends; marks: [:staccato, :tenuto, :accent,
-    # :fermata, :breath, :trill, :off_string]; finger 0..4, string (1 = highest) and bow :up/:down as printed, or nil;
-    # chord: true when it sounds together with the note before it; graces: pitches of grace notes before it, or nil.
-    Note = Value.of(:id, :pitch, :at, :duration, :type, :dots, :triplet, :tie, :slur_start, :slur_stop, :marks, :finger, :bow,
-                    :string, :chord, :graces) do
+    Note = Value.of(
+      :id,         # 'n1', 'n2' ... in reading order
+      :pitch,      # Theory::Pitch, nil for a rest
+      :at,         # place in the bar, quarters from the bar line a full bar would have: a pick-up of one quarter in 3/4 starts at 2
+      :duration,   # quarters, Rational
+      :type,       # how it is drawn: 'quarter' ...
+      :dots,       # and its dots
+      :triplet,    # :start, :inside, :stop or nil (three in the time of two)
+      :tie,        # true when tied to the next note
+      :slur_start, # true where a slur begins, :dashed where it is a proposal; else false
+      :slur_stop,  # true where a slur ends
+      :marks,      # of :staccato, :tenuto, :accent, :fermata, :breath, :trill, :off_string
+      :finger,     # 0..4 as printed, or nil
+      :bow,        # :up or :down as printed, or nil
+      :string,     # 1 = highest, as printed, or nil
+      :chord,      # true when it sounds together with the note before it
+      :graces      # pitches of grace notes before it, or nil
+    ) do
       def rest? = pitch.nil?
     end
 

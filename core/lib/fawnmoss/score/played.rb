@@ -3,11 +3,20 @@
 module Fawnmoss
   module Score
     # One sounding note: a written note together with those tied into it.
-    # index: 0.. among sounding notes; head: index of the lowest note that sounds with it (its own when alone); note: the
-    # first written Note; last: id of the last written note tied into it; bar: printed number; at: quarters in the bar; onset:
-    # quarters from the start of the tune; duration: quarters, ties added; slur: number shared by the notes of one slur, or nil; rest_before: quarters of rest
-    # just before; ends_phrase: a double bar, repeat or breath follows.
-    Played = Value.of(:index, :head, :note, :last, :bar, :at, :onset, :duration, :slur, :rest_before, :ends_phrase) do
+    Played = Value.of(
+      :index,       # 0.. among sounding notes
+      :head,        # index of the lowest note that sounds with it, its own when alone
+      :note,        # the first written Note
+      :last,        # id of the last written note tied into it
+      :bar,         # printed number
+      :at,          # quarters in the bar
+      :onset,       # quarters from the start of the tune
+      :duration,    # quarters, ties added
+      :slur,        # number shared by the notes of one slur, or nil
+      :dashed,      # the same for a dashed slur: somebody's proposal
+      :rest_before, # quarters of rest just before
+      :ends_phrase  # a double bar, repeat or breath follows
+    ) do
       def pitch = note.pitch
       def id = note.id
       def marks = note.marks

@@ -12,6 +12,7 @@ module Fawnmoss
         @onset = 0r
         @slurs = 0
         @slur = nil
+        @field = :slur # or :dashed: what the open slur is
         @tied = {}
       end
 
@@ -47,7 +48,8 @@ module Fawnmoss
 
         @slurs += 1
         @slur = @slurs
-        @tied.each_value { |index| @done[index][:slur] ||= @slur }
+        @field = chord.any? { _1.slur_start == :dashed } ? :dashed : :slur
+        @tied.each_value { |index| @done[index][@field] ||= @slur }
       end
 
       def sound(chord, bar)
@@ -66,7 +68,7 @@ module Fawnmoss
 
       def start(note, bar, head)
         @done << { index: @done.size, head:, note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,
-                   slur: @slur, rest_before: @rest, ends_phrase: false }
+                   slur: nil, dashed: nil, @field => @slur, rest_before: @rest, ends_phrase: false }
       end
 
       def close_phrase = @done.last && (@done.last[:ends_phrase] = true)

@@ -37,7 +37,14 @@ module Fawnmoss
         def self.shared(link, weights) = weights[:departure] * link.crowd * link.crowd / 2
         private_class_method :shared
 
-        def self.lift(stroke, weights) = stroke.link.pinned == :lift ? 0 : weights[LIFTS.fetch(stroke.link.time)]
+        # Two strokes that are fixed downwards are meant as a lift wherever there is time for one.
+        def self.lift(stroke, weights)
+          return 0 if stroke.link.pinned == :lift
+
+          price = weights[LIFTS.fetch(stroke.link.time)]
+          stroke.fixed == :down && stroke.link.asked_same ? [price, weights[:asked_lift]].min : price
+        end
+
         def self.recovery(stroke, weights) = stroke.link.pinned == :recovery ? 0 : weights[RECOVERIES.fetch(stroke.link.time, :recovery_hurried)]
 
         # More for a join other than the one chosen for all bars of this rhythm.

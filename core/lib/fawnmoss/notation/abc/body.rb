@@ -152,10 +152,10 @@ module Fawnmoss
         end
 
         def slur
-          if @scan.scan(/\((?!\d)/)
+          if @scan.scan(/\.?\((?!\d)/)
             refuse('a slur inside a slur', remedy: 'Close the first slur before opening the next.') if @slur
             @slur = here
-            @opening = true
+            @opening = @scan.matched.start_with?('.') ? :dashed : true
           elsif @scan.scan(')')
             refuse('a slur ends that never began', remedy: 'Put ( before the first note of the slur.') unless @slur && !@opening
             @bars.last_notes.first[:slur_stop] = true

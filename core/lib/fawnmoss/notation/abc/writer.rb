@@ -59,7 +59,7 @@ module Fawnmoss
 
         def chord(notes)
           head = notes.first
-          opening = "#{'(3' if head.triplet == :start}#{'(' if head.slur_start}"
+          opening = "#{'(3' if head.triplet == :start}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
           closing = "#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
           "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
         end

@@ -8,6 +8,7 @@ module Fawnmoss
         ARTICULATIONS = { 'staccato' => :staccato, 'tenuto' => :tenuto, 'accent' => :accent, 'breath-mark' => :breath, 'caesura' => :breath,
                           'spiccato' => :off_string }.freeze
         PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil }.freeze # of a note with nothing attached
+        DASHED = { 'dashed' => :dashed, 'dotted' => :dashed }.freeze
         READ_ORNAMENTS = %w[trill-mark wavy-line accidental-mark].freeze
 
         private
@@ -17,12 +18,15 @@ module Fawnmoss
           attached = note.all('notations').flat_map { |one| one.element_children.to_a }
           return PLAIN if attached.empty?
 
-          slurs = attached.select { _1.name == 'slur' }.map { _1['type'] }
-          refuse('a slur inside a slur', 'Keep one slur at a time.') if slurs.count('start') > 1
+          starts, others = attached.select { _1.name == 'slur' }.partition { _1['type'] == 'start' }
+          refuse('a slur inside a slur', 'Keep one slur at a time.') if starts.size > 1
           technical = within(attached, 'technical')
-          { slur_start: slurs.include?('start'), slur_stop: slurs.include?('stop'), marks: articulations(attached), finger: finger(technical),
+          { slur_start: slur_start(starts.first), slur_stop: others.any? { _1['type'] == 'stop' }, marks: articulations(attached), finger: finger(technical),
             string: string(technical), bow: { 'up-bow' => :up, 'down-bow' => :down }.find { |name, _| technical.key?(name) }&.last }
         end
+
+        # A dashed or dotted slur is somebody's proposal.
+        def slur_start(slur) = slur ? DASHED.fetch(slur['line-type'], true) : false
 
         # { name => the first element of that name } inside the groups of a name.
         def within(attached, group)

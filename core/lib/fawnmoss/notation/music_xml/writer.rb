@@ -167,7 +167,7 @@ module Fawnmoss
           xml.notations do
             ties(note).each { xml.tied(type: _1) }
             xml.slur(number: 1, type: 'stop') if note.slur_stop
-            xml.slur(number: 1, type: 'start') if note.slur_start
+            xml.slur(number: 1, type: 'start', **(note.slur_start == :dashed ? { 'line-type': 'dashed' } : {})) if note.slur_start
             xml.tuplet(type: note.triplet, bracket: 'yes') if tuplet?(note)
             xml.ornaments { xml.send(:'trill-mark') } if note.marks.include?(:trill)
             write_technical(xml, note)
