@@ -29,6 +29,7 @@ watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(
 <template>
   <div>
     <p v-if="!chart.spots.length" class="quiet">No bar stands out. Select notes (Shift with ← →, or Shift and click) and press <b>b</b> to make a spot.</p>
+    <p v-if="chart.character.length" class="small quiet">All along: {{ chart.character.join(', ') }}.</p>
     <ol class="plain">
       <li v-for="spot in chart.spots" :id="`spot-${key(spot.bars)}`" :key="key(spot.bars)" class="spot" :class="{ chosen: chosen && key(chosen) === key(spot.bars) }">
         <button type="button" class="head" :aria-expanded="!!chosen && key(chosen) === key(spot.bars)" @click="emit('choose', spot.bars)">

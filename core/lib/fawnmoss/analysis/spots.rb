@@ -2,7 +2,8 @@
 
 module Fawnmoss
   module Analysis
-    # The trouble spots of a chart: bars that will go wrong, why, and the drill (guide page on practice).
+    # The trouble spots of a chart: bars that will go wrong, why, and the drill (guide page on practice). A spot is what stands out: what
+    # most bars share (a quick tempo, the fourth finger of a pupil who has it) is the tune's character and ranks no bar.
     class Spots
       # One spot. bars: printed numbers, one to three neighbours; causes: names, the worst first; rank: 1 is the worst; weight:
       # of its worst bar; drill: Drill of the worst cause; again: lists of bars that are the same and need no other drill; mark:
@@ -18,6 +19,8 @@ module Fawnmoss
       FEWEST = 3
       SHARE = 0.5 # of the worst bar's weight: what is under it is no spot, once there are FEWEST
       LEAST = 3 # weight of a bar worth naming at all
+      NORMAL = 4 # bars, from which on a tune has a norm of its own
+      BEYOND = 1.5 # times the norm: what is under it does not stand out
       KNOWN = 0.5 # a cause whose skills the pupil has counts this much
       REPEATED = 0.4 # how much each further trouble of the same cause in a bar adds
 
@@ -32,14 +35,34 @@ module Fawnmoss
       # troubles: [[bar, [cause, ...]], ...] in playing order; marks: list of Chart::SpotMark. Returns Spot list, the worst first;
       # the teacher's are all there, in place of ours that lie inside them.
       def list(troubles, marks = [])
-        weights = weigh(troubles)
+        whole = weigh(troubles)
+        norm = norm(whole)
+        weights = whole.transform_values { |causes| standing_out(causes, norm) }
+        weights.default = {}
         own = marks.reject(&:dropped).to_h { [_1.bars, _1] }
         ours = by_weight(merge(choose(weights)), weights).first(MOST) - marks.map(&:bars)
         ours = ours.reject { |bars| own.keys.any? { (bars - _1).empty? } }
         by_weight(ours + own.keys, weights).map.with_index(1) { |bars, rank| spot(bars, rank, weights, own[bars]) }
       end
 
+      # Causes that half of the bars or more have: what the tune is like all along, the heaviest first.
+      def character(troubles) = norm(weigh(troubles)).sort_by { |cause, weight| [-weight, cause] }.map(&:first)
+
       private
+
+      # What of a bar's causes goes well beyond the norm.
+      def standing_out(causes, norm)
+        causes.select { |cause, weight| weight > BEYOND * norm.fetch(cause, 0) }.to_h { |cause, weight| [cause, weight - norm.fetch(cause, 0)] }
+      end
+
+      # { cause => its weight in the middle bar }, without those that half of the bars do not have.
+      def norm(weights)
+        return {} if weights.size < NORMAL
+
+        middle = weights.size / 2
+        weights.values.flat_map(&:keys).uniq.to_h { |cause| [cause, weights.values.map { _1.fetch(cause, 0) }.sort[middle - 1 + (weights.size % 2)]] }
+               .select { |_, weight| weight.positive? }
+      end
 
       def by_weight(spots, weights) = spots.sort_by { |bars| [-worst(bars, weights), bars.first] }
 
@@ -49,9 +72,10 @@ module Fawnmoss
         troubles.each do |bar, causes|
           next if @twins.key?(bar)
 
+          found[bar]
           causes.each { |cause| found[bar][cause] += worth(cause) * (found[bar].key?(cause) ? REPEATED : 1) }
         end
-        found.default = {}
+        found.default = nil
         found
       end
 
@@ -78,7 +102,7 @@ module Fawnmoss
         Spot.new(bars:, causes: causes.first(4), rank:, weight: worst(bars, weights).round(1), drill:, again: again(bars), mark:)
       end
 
-      # Names of all causes in the bars, the one that weighs most in a bar first.
+      # Names of the causes by which the bars stand out, the one that weighs most in a bar first.
       def causes(bars, weights)
         found = bars.map { weights[@twins.fetch(_1, _1)] }.inject { |all, bar| all.merge(bar) { |_, one, other| [one, other].max } }
         found.sort_by { |cause, worth| [-worth, @drills.keys.index(cause)] }.map(&:first)

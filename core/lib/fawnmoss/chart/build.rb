@@ -41,7 +41,7 @@ module Fawnmoss
       def analysis
         { same_bars:, reading:, same_rhythm: @tune.once(:same_rhythm) { Analysis::Sameness.rhythms(@tune) },
           transposed_bars: @tune.once(:transposed_bars) { Analysis::Sameness.transposed(@tune) },
-          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:, spots:,
+          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:, spots: spots.list(troubles, @request.spots), character: spots.character(troubles),
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 
@@ -75,11 +75,20 @@ module Fawnmoss
         { from:, to:, notes: ends.map(&:id) }
       end
 
-      def spots
+      def spots = @spots ||= Analysis::Spots.new(@drills, had: @request.had, same: same_bars)
+
+      # [[bar, [cause, ...]], ...] for every sound.
+      def troubles
+        @troubles ||= begin
+          finder = trouble_finder
+          @heads.each_index.map { |at| [@heads[at].bar, finder.for(at)] }
+        end
+      end
+
+      def trouble_finder
         heads = changed.map { @notes[_1].head }
         position = @heads.each_with_index.to_h { |head, at| [head.index, at] }
-        troubles = Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.to_set { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
-        Analysis::Spots.new(@drills, had: @request.had, same: same_bars).list(@heads.each_index.map { |at| [@heads[at].bar, troubles.for(at)] }, @request.spots)
+        Analysis::Troubles.new(@heads, @grips, @bows, changes: heads.to_set { position.fetch(_1) }, upper: @instrument.weak_fourth, tempo: @tempo)
       end
 
       def entries

@@ -2,14 +2,30 @@
 
 module Fawnmoss
   module Chart
-    # One tune on one instrument in one version, all marks computed: a frozen value. tune: Score::Tune as charted (moved
-    # by request.transpose); entries: list of Entry; hand_map: { string => words } in first position, hand_maps: the same for
-    # every other position used; demand_bars: { skill id => [bars] }; phrases: [{ from:, to:, notes: }], ends as "bar:beat" and as note ids; spots:
-    # Analysis::Spots::Spot, the worst first; pattern_changes: Analysis::Patterns::Change; crossings:
-    # Analysis::Crossings::Count; reading: Analysis::Reading::Facts; strokes: for every stroke the indices of its
-    # sounds' lowest notes; tempo: quarters a minute; cost, bow_cost: of fingering and bowing, in plain crossings.
-    Chart = Value.of(:tune, :request, :entries, :hand_map, :hand_maps, :hand_fingers, :same_bars, :same_rhythm, :transposed_bars, :phrases, :spots,
-                     :pattern_changes, :crossings, :strokes, :reading, :demand_bars, :warnings, :cost, :bow_cost, :tempo) do
+    # One tune on one instrument in one version, all marks computed.
+    Chart = Value.of(
+      :tune,            # Score::Tune as charted, moved by request.transpose
+      :request,         # Request
+      :entries,         # list of Entry
+      :hand_map,        # { string => words } in first position
+      :hand_maps,       # the same for every other position used
+      :hand_fingers,    # where the fingers of first position stand, by string
+      :same_bars,       # groups of bars with the same notes
+      :same_rhythm,     # groups of bars with the same rhythm
+      :transposed_bars, # groups of bars that are the same a step or more apart
+      :phrases,         # [{ from:, to:, notes: }], ends as "bar:beat" and as note ids
+      :spots,           # Analysis::Spots::Spot list, the worst first
+      :character,       # names of the troubles that half of the bars or more have
+      :pattern_changes, # Analysis::Patterns::Change list
+      :crossings,       # Analysis::Crossings::Count list
+      :strokes,         # for every stroke the indices of its sounds' lowest notes
+      :reading,         # Analysis::Reading::Facts
+      :demand_bars,     # { skill id => [bars] }
+      :warnings,        # sentences
+      :cost,            # of the fingering, in plain crossings
+      :bow_cost,        # of the bowing, in plain crossings
+      :tempo            # quarters a minute
+    ) do
       # { skill ids that a note asks for => how many notes ask for just those }.
       def demand_notes = entries.map(&:demands).tally
 

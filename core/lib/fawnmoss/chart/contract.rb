@@ -16,7 +16,7 @@ module Fawnmoss
         { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, reading:, notes: @chart.entries.map { note(_1) },
           hand_map: @chart.hand_map, hand_maps: @chart.hand_maps, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
           transposed_bars: @chart.transposed_bars, phrases: @chart.phrases,
-          spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
+          character: @chart.character, spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
           crossings: @chart.crossings.map(&:to_h), bow_setting: { contact_zone: @instrument.contact_zone, set_down: @instrument.set_bow },
           demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars, warnings: @chart.warnings }
       end

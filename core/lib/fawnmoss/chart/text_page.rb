@@ -66,7 +66,7 @@ module Fawnmoss
       def footer
         map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
         ["hand map: #{map}", ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
-         *@chart.spots.map { spot(_1) },
+         ("all along: #{@chart.character.join(', ')}" if @chart.character.any?), *@chart.spots.map { spot(_1) },
          *@chart.warnings.map { "note: #{_1}" }].compact
       end
     end
