@@ -101,19 +101,18 @@ RSpec.describe 'how strokes join' do
     end
   end
 
-  def search(strokes, weights, index = 0, cell = nil, last = nil, known = {})
-    return 0 if index == strokes.size
-
-    known[[index, cell, last]] ||= searched(strokes, weights, index, cell, last, known)
+  # at: [number of the stroke, cell where the bow stands, direction of the stroke before]; known: what was found already.
+  def search(strokes, weights, at = [0, nil, nil], known = {})
+    at.first == strokes.size ? 0 : known[at] ||= searched(strokes, weights, at, known)
   end
 
-  def searched(strokes, weights, index, cell, last, known)
+  def searched(strokes, weights, (index, cell, last), known)
     stroke = strokes[index]
     %i[down up].flat_map { |direction| starts(stroke, direction, cell, last, weights).map { |from, price| [direction, from, price] } }.map do |direction, from, price|
       ends = direction == :down ? ((from + 2)..16) : (0..(from - 2))
       turn = Fawnmoss::Bowing::Costs::Direction.cost(stroke, direction, weights)
       ends.map do |to|
-        price + turn + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from / 16.0, to / 16.0, weights) + search(strokes, weights, index + 1, to, direction, known)
+        price + turn + Fawnmoss::Bowing::Costs::Extent.cost(stroke, from / 16.0, to / 16.0, weights) + search(strokes, weights, [index + 1, to, direction], known)
       end.min || Float::INFINITY
     end.min || Float::INFINITY
   end
@@ -124,12 +123,19 @@ RSpec.describe 'how strokes join' do
 
     join = Fawnmoss::Bowing::Costs::Join
     link = stroke.link
-    found = direction == last ? [] : [[cell, 0]]
-    found << [cell, join.same(stroke, direction, weights)] if direction == last && link.shape
-    found << [cell, join.own_slur(stroke, direction, weights)] if direction == last && link.own_slur
-    found << [0, join.lift(stroke, weights)] if direction == :down && link.time
-    found.concat((2..16).map { [_1, join.recovery(stroke, weights)] }) if direction == :up && link.time == :rest
-    found << [5, join.recovery(stroke, weights)] if direction == :up && last == :down && link.after_long && stroke.ideal <= 0.5
-    found
+    same = direction == last
+    found = [([cell, 0] unless same), ([cell, join.same(stroke, direction, weights)] if same && link.shape),
+             ([cell, join.own_slur(stroke, direction, weights)] if same && link.own_slur)].compact
+    direction == :down ? found.concat(lifted(stroke, weights)) : found.concat(recovered(stroke, last, weights))
+  end
+
+  def lifted(stroke, weights) = stroke.link.time ? [[0, Fawnmoss::Bowing::Costs::Join.lift(stroke, weights)]] : []
+
+  def recovered(stroke, last, weights)
+    price = Fawnmoss::Bowing::Costs::Join.recovery(stroke, weights) if stroke.link.time || stroke.link.after_long
+    return (2..16).map { [_1, price] } if stroke.link.time == :rest
+    return [] unless stroke.ideal <= 0.5
+
+    stroke.link.time || (stroke.link.after_long && last == :down) ? [[5, price]] : []
   end
 end

@@ -6,16 +6,23 @@ module FawnmossServer
   module Actions
     # What belongs to the studio as a whole: name, the numbers of the rules, the time zone, the school of bowing.
     module Settings
+      BOWINGS = Fawnmoss::Chart::Request::CHOICES.fetch('bowing')
+
       def self.answer(studio)
-        { id: studio.id, name: studio.name, bowing: studio.bowing, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers, changed: studio.rules || {},
-          rules: Fawnmoss::Path::Rules::RANGES.map { |name, range| { name:, value: studio.ruleset[name], usual: Fawnmoss::Path::Rules::DEFAULTS[name], least: range.min, most: range.max } } }
+        { id: studio.id, name: studio.name, bowing: studio.bowing, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers,
+          changed: studio.rules || {},
+          rules: Fawnmoss::Path::Rules::RANGES.map { |name, range| rule(studio, name, range) } }
+      end
+
+      def self.rule(studio, name, range)
+        { name:, value: studio.ruleset[name], usual: Fawnmoss::Path::Rules::DEFAULTS[name], least: range.min, most: range.max }
       end
 
       def self.save(studio, fields)
         changes = {}
         changes[:name] = fields.text('name', min: 1, max: 120) if fields.given?('name')
         changes[:time_zone] = zone(fields) if fields.given?('time_zone')
-        changes[:bowing] = fields.choice('bowing', Fawnmoss::Chart::Request::CHOICES['bowing'], optional: true) if fields.given?('bowing')
+        changes[:bowing] = fields.choice('bowing', BOWINGS, optional: true) if fields.given?('bowing')
         changes[:rules] = rules(fields) if fields.given?('rules')
         studio.update(changes) if changes.any?
         studio.renew_rules
@@ -35,7 +42,7 @@ module FawnmossServer
         Fawnmoss::Path::Rules.build(given)
         given.reject { |name, value| Fawnmoss::Path::Rules::DEFAULTS[name] == value }
       end
-      private_class_method :zone, :rules
+      private_class_method :rule, :zone, :rules
     end
   end
 end

@@ -25,8 +25,8 @@ module Fawnmoss
         pinned = @asked.pinned[@groups[index].first.index].then { _1 == :slur ? nil : _1 }
         return Link::FIRST.copy(pinned:) if index.zero?
 
-        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index), own_slur: (own_slur(index) unless pinned || fixed(index)),
-                 after_long: seconds(@lengths[index - 1]) >= LONG,
+        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index),
+                 own_slur: (own_slur(index) unless pinned || fixed(index)), after_long: seconds(@lengths[index - 1]) >= LONG,
                  crowd: [@ideals[index - 1] + @ideals[index] - 1, 0].max)
       end
 
@@ -70,19 +70,24 @@ module Fawnmoss
       def before_bar_line?(before, after) = after && after.first.at.zero? && !before.first.at.zero?
 
       # Two short notes of one length, on one string or two that are neighbours, where a bar has a stroke too many: :ending before a bar
-      # line or the last note of a phrase, :inner on a beat within the bar, if they are shorter than what follows them there; :other,
-      # either of them, in a tune whose page says itself what is slurred. Else nil.
+      # line or the last note of a phrase, :inner on a beat within the bar, if they are shorter than what follows them there, :middle on
+      # a beat elsewhere; :other, any of them, in a tune whose page says itself what is slurred. Else nil.
       def own_slur(index)
-        before, this, after = @groups[index - 1, 3]
-        return if after.nil? || before.size > 1 || this.size > 1 || !pair_of_notes?(before.first, this.first)
+        before, this, after = @groups[index - 1, 3].map(&:first)
+        return unless after && single?(index - 1) && single?(index) && pair_of_notes?(before, this)
 
-        ending = !before.first.at.zero? && (after.first.at.zero? || last_of_phrase?(index + 1))
-        inner = after.first.bar == this.first.bar && @meter.on_beat?(before.first.at) && @lengths[index + 1] > @lengths[index]
-        return unless ending || inner
-        return :other if printed_slurs?
-
-        ending ? :ending : :inner
+        kind = own_slur_kind(before, this, after, index)
+        kind && printed_slurs? ? :other : kind
       end
+
+      def own_slur_kind(before, this, after, index)
+        return :ending if !before.at.zero? && (after.at.zero? || last_of_phrase?(index + 1))
+        return unless after.bar == this.bar && @meter.on_beat?(before.at)
+
+        @lengths[index + 1] > @lengths[index] ? :inner : :middle
+      end
+
+      def single?(index) = @groups[index].size == 1
 
       def printed_slurs?
         return @printed_slurs unless @printed_slurs.nil?

@@ -75,7 +75,8 @@ module Fawnmoss
       # share the stroke by duration. added: it is slurred to the note before by the engine and not by the page.
       def note(index)
         stroke = @planned[@stroke_of[index]]
-        { direction: stroke.direction, join: join(index), added: stroke.join == :slur && stroke.stroke.notes.first == index, bow: share(stroke, index), bow_words: @words[@stroke_of[index]], short: stroke.short? }
+        { direction: stroke.direction, join: join(index), added: stroke.join == :slur && stroke.stroke.notes.first == index,
+          bow: share(stroke, index), bow_words: @words[@stroke_of[index]], short: stroke.short? }
       end
 
       # Join of the sound whose lowest note is `index`; notes stopped apart inside one stroke are hooked.

@@ -10,7 +10,7 @@ module Fawnmoss
       :duration, # quarters
       :seconds,  # the same at the chart's tempo
       :strength, # 2 on the first beat of a bar, 1 on a secondary strong beat, 0 elsewhere
-      :opening,  # of a first beat: :firm on the first of the tune, :light where small strokes lead from it into a long one, :phrase on the first of a phrase; else nil
+      :opening,  # of a first beat: :firm the first of the tune, :light where small strokes lead into a long one, :phrase a phrase's first; else nil
       :last,     # true when nothing follows
       :marks,    # all marks of its notes
       :fixed,    # :down or :up where the page or the teacher says so, else nil

@@ -101,7 +101,7 @@ module Fawnmoss
       # the arm, and in a quick tune no whole bow between its quick strokes.
       def ideal(marks, duration)
         share = (duration / reference).to_f
-        share *= SHARE.slice(*marks).values.min unless (SHARE.keys & marks).empty?
+        share *= SHARE.slice(*marks).values.min if SHARE.keys.intersect?(marks)
         [share, most(seconds(duration)), seconds(duration) * @asked.top_speed].min.clamp(SHORTEST, 1.0)
       end
 

@@ -41,7 +41,8 @@ module Fawnmoss
       def analysis
         { same_bars:, reading:, same_rhythm: @tune.once(:same_rhythm) { Analysis::Sameness.rhythms(@tune) },
           transposed_bars: @tune.once(:transposed_bars) { Analysis::Sameness.transposed(@tune) },
-          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:, spots: spots.list(troubles, @request.spots), character: spots.character(troubles),
+          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:,
+          spots: spots.list(troubles, @request.spots), character: spots.character(troubles),
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 

@@ -56,7 +56,8 @@ module Fawnmoss
       end
 
       def bow(entry)
-        { direction: entry.direction.to_s, join: entry.join.to_s, added: entry.added, bow: entry.bow.map { _1.round(4) }, bow_words: entry.bow_words, short: entry.short }
+        { direction: entry.direction.to_s, join: entry.join.to_s, added: entry.added, bow: entry.bow.map { _1.round(4) }, bow_words: entry.bow_words,
+          short: entry.short }
       end
 
       def other(other)

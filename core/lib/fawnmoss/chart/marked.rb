@@ -14,9 +14,9 @@ module Fawnmoss
         @needed = strings == :needed
         @places = Fingering::Candidates.new(@instrument, chart.request.positions)
         @entries = chart.by_id
-        strokes = chart.strokes.map { |indices| indices.map { chart.entries[_1] } }.slice_when { |_, later| !later.first.added }.map(&:flatten)
-        slurred = strokes.select { _1.size > 1 }
+        strokes = strokes(chart)
         @bows = strokes.to_h { |stroke| [stroke.first.note.id, stroke.first.direction] }
+        slurred = strokes.select { _1.size > 1 }
         @starts = slurred.to_h { |stroke| [stroke.first.note.id, stroke.last.added ? :dashed : true] }
         @stops = slurred.to_h { |stroke| [stroke.last.note.last, true] }
       end
@@ -27,6 +27,11 @@ module Fawnmoss
       end
 
       private
+
+      # Entries by stroke; the engine's own slurs are one stroke here.
+      def strokes(chart)
+        chart.strokes.map { |indices| indices.map { chart.entries[_1] } }.slice_when { |_, later| !later.first.added }.map(&:flatten)
+      end
 
       # Bow signs and slurs stand on the first note of a chord, whichever of its notes is the lowest.
       def chord(notes)

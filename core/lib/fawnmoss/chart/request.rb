@@ -2,15 +2,26 @@
 
 module Fawnmoss
   module Chart
-    # What a chart is asked for, checked once. instrument: Instrument::Instrument; version: 'simple' or 'full';
-    # positions: names; fourth: 'open', 'fourth' or 'either'; learnt: of :fourth and :stretch, what the hand has; had: skill
-    # ids the pupil has (they make a spot less troublesome); tempo: quarters a minute; start: :down, :up, :balance (up from
-    # the balance point) or nil; slurs: true keeps printed slurs; bowing: 'comes' (as it comes) or 'strong' (strong beats down); joins: what
-    # the engine may use of its own between two strokes besides a plain change, of :slur, :hook, :stop, :lift and :recovery; shift: which finger leads, 'old', 'new' or 'frame'; slide: 'old' or 'new'
-    # bow; transpose: Theory::Interval; pins: list of Pin; cuts: note ids on which the teacher wants one phrase to end and the next
-    # to begin, or nil for the engine's own phrases; spots: list of SpotMark.
-    Request = Value.of(:instrument, :version, :positions, :fourth, :learnt, :had, :tempo, :start, :slurs, :bowing, :joins, :shift, :slide, :transpose, :pins,
-                       :cuts, :spots) do
+    # What a chart is asked for, checked once.
+    Request = Value.of(
+      :instrument, # Instrument::Instrument
+      :version,    # 'simple' or 'full'
+      :positions,  # names
+      :fourth,     # 'open', 'fourth' or 'either'
+      :learnt,     # of :fourth and :stretch, what the hand has
+      :had,        # skill ids the pupil has: they make a spot less troublesome
+      :tempo,      # quarters a minute
+      :start,      # :down, :up, :balance (up from the balance point) or nil
+      :slurs,      # true keeps printed slurs
+      :bowing,     # 'comes' (as it comes) or 'strong' (strong beats down)
+      :joins,      # what the engine may use of its own besides a plain change: of :slur, :hook, :stop, :lift and :recovery
+      :shift,      # which finger leads: 'old', 'new' or 'frame'
+      :slide,      # on the 'old' or the 'new' bow
+      :transpose,  # Theory::Interval
+      :pins,       # list of Pin
+      :cuts,       # ids of notes on which the teacher wants one phrase to end and the next to begin, or nil for the engine's own
+      :spots       # list of SpotMark
+    ) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
@@ -25,8 +36,8 @@ module Fawnmoss
       # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind
-        { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort, slurs:, bowing:,
-          joins: joins.sort }
+        { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort,
+          slurs:, bowing:, joins: joins.sort }
       end
 
       # The request of a kind. instrument: that of the kind.

@@ -18,10 +18,11 @@ module Fawnmoss
       # A note of half a second or more leaves time; quarter-second notes cost double.
       #   Move.between(quarter, next_quarter, 120).pace # => 100
       def self.between(from, to, tempo, chromatic: false)
-        seconds = from.duration * 60 / tempo
-        pace = (Rational(1, 2) / seconds * 4).round * 25
-        self::KNOWN[[!from.slur.nil? && from.slur == to.slur, to.rest_before.positive?, pace.clamp(100, 250), chromatic]]
+        self::KNOWN[[!from.slur.nil? && from.slur == to.slur, to.rest_before.positive?, pace(from.duration, tempo), chromatic]]
       end
+
+      # duration: quarters. Per cent, in steps of 25.
+      def self.pace(duration, tempo) = ((Rational(tempo, 120) / duration * 4).round * 25).clamp(100, 250)
 
       # Tells kinds of move apart.
       attr_reader :number

@@ -7,9 +7,10 @@ module Fawnmoss
       class Position < Term
         noun 'note away from the home position', 'notes away from the home position'
 
-        def cost(place, _note)
+        # A shift costs more at speed, and so does every note for which it is put off: where the hand stands is the same at any tempo.
+        def cost(place, note)
           return 0 if place.open? || place.hand.name == setting.home
-          return weight(:position) if place.hand.nut > 2
+          return weight(:position) * Move.pace(note.duration, setting.tempo) / 100 if place.hand.nut > 2
 
           weight(place.hand.first? ? :first_position : :half_position)
         end

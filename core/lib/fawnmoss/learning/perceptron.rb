@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Learning
+    # Moves weights until every chart that a teacher would not sign costs a margin more than the best one that is: a structured
+    # perceptron with margin, in small relative steps (the passive-aggressive rule of Crammer et al. 2006, from memory, on the logarithms
+    # of the weights, so that none changes its sign). What a weight adds to a chart is found by changing it a little.
+    class Perceptron
+      MARGIN = 40 # hundredths of a plain crossing
+      STEP = 0.05 # a weight moves by this share at a time at the most
+      ROUNDS = 8
+      NUDGE = 20 # hundredths: how far a weight is moved to see what it adds
+
+      # book: Book; order: lists of names, the cheapest first.
+      def initialize(book, order)
+        @book = book
+        @order = order
+      end
+
+      # pieces: Piece list. Returns { line => value }, the mean of the last half of the rounds.
+      def learn(pieces)
+        values = @book.values
+        kept = Array.new(ROUNDS) do
+          moved = pieces.count { |piece| (changed = step(piece, values)) && (values = changed) }
+          break [values] if moved.zero?
+
+          values
+        end
+        mean(kept.last((kept.size + 1) / 2))
+      end
+
+      # The values after looking at one piece, or nil when they suffice.
+      def step(piece, values)
+        table = @book.table(values, piece.request.instrument.id, piece.request.version)
+        fingers = Fingers.new(piece, table)
+        rival = fingers.rival(MARGIN) or return
+        lines = @book.lines(piece.request.instrument.id, piece.request.version)
+        @book.ordered(moved(values, slopes(fingers, rival, table).transform_keys { lines.fetch(_1.to_s) }, rival.lacks), @order)
+      end
+
+      private
+
+      # { weight => how much more of it the accepted chart pays than the wrong one }.
+      def slopes(fingers, rival, table)
+        gap = ->(weights) { fingers.cost(rival.accepted, weights) - fingers.cost(rival.wrong, weights) }
+        now = gap.call(table)
+        table.to_h { |name, value| [name, (gap.call(table.merge(name => value + NUDGE)) - now).fdiv(NUDGE)] }.reject { |_, slope| slope.zero? }
+      end
+
+      # The smallest relative change of all that makes up for what lacks.
+      def moved(values, slopes, lacks)
+        pull = slopes.sum { |line, slope| (slope * values[line])**2 }
+        return values if pull.zero?
+
+        values.merge(slopes.to_h { |line, slope| [line, values[line] * (1 - (lacks * slope * values[line] / pull).clamp(-STEP, STEP))] })
+      end
+
+      def mean(kept) = kept.first.keys.to_h { |line| [line, kept.sum { _1[line] } / kept.size] }
+    end
+  end
+end
