@@ -7,8 +7,8 @@ module Fawnmoss
     # of the weights, so that none changes its sign). What a weight adds to a chart is found by changing it a little.
     class Perceptron
       MARGIN = 40 # hundredths of a plain crossing
-      STEP = 0.05 # a weight moves by this share at a time at the most
-      ROUNDS = 8
+      STEP = 0.1 # a weight moves by this share at a time at the most
+      ROUNDS = 12
       NUDGE = 20 # hundredths: how far a weight is moved to see what it adds
 
       # book: Book; order: lists of names, the cheapest first.
