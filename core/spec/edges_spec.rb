@@ -24,6 +24,7 @@ RSpec.describe 'edges' do
     pitches = ->(body) { tune(body, key: 'C').notes.map { _1.pitch.to_s } }
     expect(pitches.call('^G4-|G2 G2|')).to eq(%w[G#4 G#4 G4])
     expect(pitches.call('^G4-|G2 g2|')).to eq(%w[G#4 G#4 G5])
+    expect(pitches.call('[^G=g]4-|[Gg]4|')).to eq(%w[G#4 G5 G#4 G5])
     expect(pitches.call('^G2 A2-|A2 G2|')).to eq(%w[G#4 A4 A4 G4])
   end
 
@@ -57,6 +58,26 @@ RSpec.describe 'edges' do
       planner.send(:recovery?, stroke.call('D2 E2|', 60).copy(ideal:, link:))
     end
     expect([ways.call(0.5, true), ways.call(0.51, true), ways.call(0.5, false)]).to eq([true, false, nil].map { _1 || false })
+  end
+
+  it 'asks more for a slur of its own over notes longer than 0.4 seconds, and on a down-bow' do
+    weights = catalogue.bow_weights('strong')
+    price = lambda do |tempo, direction|
+      stroke = Fawnmoss::Bowing::Strokes.new(tune('D2 E F|G4|').played, Fawnmoss::Theory::Meter.parse('4/4'), asked(tempo:)).list[2]
+      Fawnmoss::Bowing::Costs::Join.own_slur(stroke.copy(link: stroke.link.copy(crowd: 0)), direction, weights)
+    end
+    expect([price.call(150, :up), price.call(149, :up), price.call(150, :down)]).to eq([60, 80, 100])
+  end
+
+  it 'holds all bars of one rhythm to the way of most, as far as their notes allow' do
+    bars = ->(joins) { Fawnmoss::Bowing::Rhythms.usual(strokes, joins) }
+    expect(bars.call(%i[start change change change change hook change change hook])).to eq(1 => :change, 2 => :hook, 4 => :change, 5 => :hook, 7 => :change, 8 => :hook)
+    expect(bars.call(%i[start change hook] * 3)).to eq({})
+  end
+
+  def strokes
+    shaped = Fawnmoss::Bowing::Strokes.new(tune('D D3/2E/|F F3/2G/|A A3/2B/|', meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'), asked).list
+    shaped.tap { |list| expect(list.map(&:bar)).to eq([1, 1, 1, 2, 2, 2, 3, 3, 3]) }
   end
 
   describe 'of the path' do

@@ -108,6 +108,7 @@ RSpec.describe Fawnmoss::Fingering::Costs do
     expect([open.call('G2', 'G4x'), open.call('D0', 'G4x'), open.call('G2', 'G4x', rest: true), open.call('G1', 'G4x'), open.call('G2x', 'G4x'), open.call('G2', 'G4')])
       .to eq([2200 * 150 / 100, 2200 * 60 / 100, 2200 * 60 / 100, 0, 0, 0])
     expect([%w[G4x G3], %w[G4x G1], %w[G4x D3], %w[G3 G4x], %w[G4x G2x]].map { |from, to| step(:Closing, from, to, id: 'cello') }).to eq([2500, 0, 0, 0, 0])
+    expect(step(:Closing, 'G4x', 'G3', id: 'cello', rest: true)).to eq(0)
     expect([alone(:Stretch, 'G4x', id: 'cello'), alone(:Stretch, 'G4x(2)', id: 'cello'), alone(:Stretch, 'G4', id: 'cello')]).to eq([2300, 2400, 0])
   end
 
