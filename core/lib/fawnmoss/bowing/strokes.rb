@@ -9,7 +9,7 @@ module Fawnmoss
       WHOLE = 1.5 # seconds: from here on every note gets the whole bow, only slower
       COMMON = Rational(35, 100) # a length is common when it fills this share of the tune's time
       SHORTEST = 0.125
-      LEADING = Rational(5, 2) # a stroke this many times as long, soon after, makes the first ones leading notes
+      LEADING = Rational(5, 2) # a stroke this many times as long at the next bar line makes the first ones leading notes
       SHARE = { staccato: 0.5, tenuto: 0.9, off_string: 0.35 }.freeze # of the bow a note of its length would get
       FAST = 0.3 # seconds: a stroke this quick belongs to the middle of the bow
       QUICK = 0.35 # seconds: a tune most of whose strokes are no longer lives between the middle and the upper half
@@ -63,10 +63,12 @@ module Fawnmoss
         first if first && groups[first].first.bar - groups[index].first.bar <= 1
       end
 
+      # Strokes of one length that fill the first bar and lead into a much longer one are a pick-up in all but name.
       def weight_of_opening(index)
         bar = groups[index].first.bar
-        near = (index...groups.size).lazy.take_while { groups[_1].first.bar <= bar + 1 }
-        near.any? { lengths[_1] >= lengths[index] * LEADING } ? :light : :firm
+        following = (index...groups.size).find { groups[_1].first.bar > bar } or return :firm
+        alike = (index...following).all? { lengths[_1] == lengths[index] }
+        alike && groups[following].first.at.zero? && lengths[following] >= lengths[index] * LEADING ? :light : :firm
       end
 
       def stroke(group, index, opening, link)
