@@ -100,7 +100,7 @@ RSpec.describe 'economy' do
       expect(added(full(body, tempo: 104, bowing: 'comes'))).to eq([])
       expect(added(full(body, tempo: 104, joins: %i[hook lift]))).to eq([])
       ['A d d f/D/|A4|', 'A d d B/B/|A4|', 'A d d .c/.B/|A4|'].each { |other| expect(added(full(other, tempo: 104)) & ['n5']).to eq([]) }
-      expect(added(full(body, tempo: 40))).to eq([]) # slow notes have a bow of their own
+      expect(added(full(body, tempo: 28))).to eq([]) # slow notes have a bow of their own
     end
 
     it 'leaves slurs to a page that has some' do

@@ -45,25 +45,13 @@ module Fawnmoss
       private
 
       def find_alternatives(index)
-        best = best_slots(index)
-        best[kinds(index)[@solver.place(index, @best[index])]] = nil
+        kinds = kinds(index)
+        best = @solver.best_slots(index, kinds)
+        best[kinds[@solver.place(index, @best[index])]] = nil
         found = best.compact.map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
         found.each_with_index.map do |(extra, slot), rank|
           Alternative.new(place: @solver.place_at(index, slot), extra:, changes: rank < EXPLAINED ? changes(index, slot) : nil)
         end
-      end
-
-      # For each kind of place a teacher sees the slot of the best chart through it, in the order of the candidates.
-      def best_slots(index)
-        found = []
-        kinds = kinds(index)
-        @solver.best_slots(index).each_with_index do |slot, place|
-          next unless slot
-
-          known = found[kinds[place]]
-          found[kinds[place]] = slot if known.nil? || through(index, slot) < through(index, known)
-        end
-        found
       end
 
       def through(index, slot) = @solver.costs[index][slot] + @solver.rests[index][slot]

@@ -53,14 +53,28 @@ module Fawnmoss
       def settled(slot) = @memory == 1 ? SETTLED : slot % 3
       def place_at(index, slot) = @candidates[index][place(index, slot)]
 
-      # For each place of a sound the slot that the best chart through it takes, or nil where none can.
-      def best_slots(index)
+      # For each kind of place of a sound the slot that the best chart through it takes, or nil where none can; the earliest of equals.
+      # kinds: for each place the number of the first one of its kind.
+      # rubocop:disable-next Metrics/MethodLength -- one pass over flat arrays
+      def best_slots(index, kinds)
         costs = @costs[index]
         rests = @rests[index]
-        costs.each_index.each_slice(@strides[index]).map do |slots|
-          reached = slots.select { costs[_1] < NEVER }
-          reached.min_by { costs[_1] + rests[_1] }
+        stride = @strides[index]
+        found = []
+        least = []
+        slot = 0
+        kinds.each do |kind|
+          stop = slot + stride
+          while slot < stop
+            total = costs[slot] + rests[slot]
+            if costs[slot] < NEVER && (least[kind].nil? || total < least[kind])
+              least[kind] = total
+              found[kind] = slot
+            end
+            slot += 1
+          end
         end
+        found
       end
 
       # Number of steps from slot to place: every slot that can be reached, with every place of the next sound.
