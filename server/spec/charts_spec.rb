@@ -56,6 +56,22 @@ RSpec.describe 'charts' do
     expect([saved[:tempo], saved[:options]]).to eq([60, { tempo: 60, start: 'down', slurs: true }])
   end
 
+  it 'bows as the version does, as the studio likes it, or as the chart says' do
+    tune = add_tune('A d d c/B/|A4|A d d c/B/|A4|')
+    bowing = ->(**more) { open_chart(tune:, pupil: add_pupil(more.delete(:name)), **more)[:bowing] }
+    expect([bowing.call(name: 'Wren'), bowing.call(name: 'Finch', version: 'full')]).to eq(%w[comes strong])
+    expect(api(:patch, '/api/studio', { bowing: 'comes' })).to include(bowing: 'comes')
+    chart = open_chart(tune:, pupil: add_pupil('Rook'), version: 'full')
+    expect([chart[:bowing], chart[:chart][:notes].count { _1[:added] }]).to eq(['comes', 0])
+    strong = save_chart(chart, options: { bowing: 'strong' })
+    expect([strong[:bowing], strong[:chart][:notes].count { _1[:added] }]).to eq(['strong', 2])
+    refused = save_chart(strong, options: { bowing: 'strong' }, pins: [{ note: 'n5', join: 'change' }])
+    expect(refused[:chart][:notes][4]).to include(added: false, join: 'change', pinned: ['join'])
+    expect(api(:patch, '/api/studio', { bowing: nil })[:bowing]).to be_nil
+    api(:patch, '/api/studio', { bowing: 'sideways' })
+    expect([status, error[:where]]).to eq([422, { field: 'bowing' }])
+  end
+
   it 'saves joins, shift and slide, and a start from the balance point' do
     saved = save_chart(open_chart, pins: [{ note: 'n2', join: 'slur' }], options: { start: 'balance', shift: 'frame', slide: 'new' })
     expect(saved[:chart][:notes][0, 2].map { _1.values_at(:direction, :join) }).to eq([%w[up start], %w[up slur]])
@@ -143,7 +159,7 @@ RSpec.describe 'charts' do
       save_chart(chart, pins: [bad])
       expect(status).to eq(422), bad.inspect
     end
-    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { shift: 'none' }, { slide: 'away' }, { slurs: 'yes' }].each do |bad|
+    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { shift: 'none' }, { slide: 'away' }, { bowing: 'none' }, { slurs: 'yes' }].each do |bad|
       save_chart(chart, options: bad)
       expect(status).to eq(422), bad.inspect
     end

@@ -37,6 +37,8 @@ const legend = computed(() => [
   ...(show.value.digits && notes.value.some((note) => note.direction === 'up') ? [{ sign: 'up', join: 'change', words: 'up-bow, toward the frog' }] : []),
   ...JOINS.filter(({ join }) => show.value.digits && notes.value.some((note) => note.join === join)),
 ])
+/** Slurs that no page has, drawn dashed. */
+const added = computed(() => show.value.digits && notes.value.some((note) => note.added))
 const rings = computed(() => show.value.lanes && notes.value.some((note) => note.ring !== 'none'))
 const holds = computed(() => show.value.lanes && notes.value.some((note) => note.hold_to !== null))
 
@@ -65,6 +67,7 @@ onUnmounted(() => watcher?.disconnect())
     </header>
     <ChartSheet v-if="body.chart" :musicxml="body.musicxml!" :chart="body.chart" :strings="body.strings!" :selected="selected" :now="now ?? null" :show="show" steady card @select="selected = $event" @ready="emit('ready')" />
     <ul v-if="body.chart" class="plain legend" aria-label="Signs">
+      <li v-if="added"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><path class="added" d="M -11 9 Q 0 -3 11 9" /></svg>dashed: both notes in one bow</li>
       <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><BowSign :direction="one.sign" :join="one.join" :y="1" /></svg>{{ one.words }}</li>
       <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true"><path class="ring" :d="ringPath(2, true)" /></svg>rings when in tune</li>
       <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true"><path class="hold" d="M 2 0 v 3 H 24 v -3" /></svg>keep the finger down</li>
@@ -86,6 +89,7 @@ header { border-bottom: 1.5px solid var(--ink); margin-bottom: 6px; }
 .about { display: flex; gap: 4px 22px; flex-wrap: wrap; margin-bottom: 4px; }
 .legend { display: flex; flex-wrap: wrap; gap: 2px 18px; font-size: 0.85rem; border-top: 1px solid var(--rule); padding-top: 5px; }
 .legend li { display: flex; align-items: center; gap: 5px; }
+.added { fill: none; stroke: var(--ink); stroke-width: 1.5; stroke-dasharray: 4 3; }
 .ring { fill: none; stroke: var(--fawn); stroke-width: 1.6; }
 .hold { fill: none; stroke: var(--moss); stroke-width: 1.6; }
 .work { margin-top: 8px; }

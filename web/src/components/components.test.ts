@@ -44,6 +44,22 @@ describe('DigitBand', () => {
   })
 })
 
+describe('a slur of the engine’s own', () => {
+  const own = { ...note, id: 'n2', join: 'slur', added: true, direction: 'up' } as unknown as ChartNote
+  it('is drawn dashed from the note before and has no bow sign', () => {
+    const placed = (one: ChartNote, x: number) => ({ index: 0, x, end: x + 10, note: one })
+    const band = mount(DigitBand, { props: { notes: [placed(note, 10), placed(own, 40)], width: 100, selected: null, size: DESK }, global })
+    expect(band.findAll('path.proposal').map((arc) => arc.attributes('d'))).toEqual(['M 18 10 Q 25 -1 40 10'])
+    expect(band.findAll('path.sign')).toHaveLength(1)
+  })
+  it('is called so, and refused with one button', async () => {
+    const panel = mount(NotePanel, { props: { note: own, strings: [] }, global })
+    expect(panel.text()).toContain('in the same bow by our own proposal, up-bow')
+    await panel.get('.marks button').trigger('click')
+    expect(panel.emitted('pin')).toEqual([[{ join: 'change' }]])
+  })
+})
+
 describe('PathStones', () => {
   it('names every stone with its state, not by colour alone', async () => {
     const stone = (id: string, state: string) => ({ id, name: id, area: 'sound', state, why: '' }) as unknown as Stone
