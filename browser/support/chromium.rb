@@ -24,7 +24,7 @@ Capybara.default_max_wait_time = 25 # what a busy machine takes; nothing waits l
 Capybara.default_retry_interval = 0.05 # each look costs the page and the driver work that a busy machine needs elsewhere
 Capybara.enable_aria_label = true
 Capybara.register_driver(:chromium) do |app|
-  options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium')
+  options = Selenium::WebDriver::Chrome::Options.new(binary: '/usr/bin/chromium', timeouts: { script: 120_000 }) # axe takes its time on a busy machine
   %w[--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --disable-quic --no-first-run --disable-background-networking
      --disable-component-update --disable-sync --force-prefers-reduced-motion --hide-scrollbars --force-device-scale-factor=1 --window-size=1280,800].each { options.add_argument(_1) }
   options.add_option('goog:loggingPrefs', { browser: 'ALL' })

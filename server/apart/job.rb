@@ -5,7 +5,7 @@ module FawnmossServer
     # One block in a process of its own. The answer, or what the block raised, comes back through a pipe; a job over its time is killed.
     # Time is what the job itself takes of a processor: on a busy machine it gets PATIENCE times as long by the clock.
     class Job
-      PATIENCE = 3
+      PATIENCE = 2
 
       # seconds: of processor time.
       def initialize(seconds)

@@ -5,6 +5,7 @@ module FawnmossServer
     # The seats of a lane and who waits for them: first come, first served, but one studio's many jobs do not go before another's one.
     class Queue
       Ticket = Struct.new(:whose, :called, :wake)
+      PATIENCE = 40 # seconds in the queue
 
       # limits: Limits.
       def initialize(limits)
@@ -36,12 +37,20 @@ module FawnmossServer
         end
       end
 
+      # Who is not called within PATIENCE is told so, like one who found the queue full.
       def wait(ticket)
         @waiting << ticket
-        ticket.wake.wait(@lock) until ticket.called
+        stop = now + PATIENCE
+        until ticket.called
+          raise Busy, @waiting.index(ticket) + 1 unless (left = stop - now).positive?
+
+          ticket.wake.wait(@lock, left)
+        end
       ensure
-        @waiting.delete(ticket) unless ticket.called # the thread was stopped while it waited
+        @waiting.delete(ticket) unless ticket.called # it gave up, or its thread was stopped
       end
+
+      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
       def leave(whose)
         @lock.synchronize do

@@ -18,7 +18,7 @@ RSpec.describe FawnmossServer::Apart do
   it 'ends a job that takes too long, too much memory, or dies' do
     started = Time.now
     expect { job(0.3) { sleep 60 } }.to raise_error(described_class::Failed, /over 0/)
-    expect { job(1) { loop { nil } } }.to raise_error(described_class::Failed, /without an answer|over 3 seconds/) # of the processor's time
+    expect { job(1) { loop { nil } } }.to raise_error(described_class::Failed, /without an answer|over 2 seconds/) # of the processor's time
     expect { job(0.3) { loop { nil } } }.to raise_error(described_class::Failed)
     expect { job { Process.kill(:KILL, Process.pid) } }.to raise_error(described_class::Failed, /without an answer/)
     stub_const("#{described_class}::MEMORY", 30_000_000)
@@ -61,6 +61,15 @@ RSpec.describe FawnmossServer::Apart do
       gate << :go
       [first, *threads].each(&:join)
       expect(queue.seat(4) { :free }).to eq(:free)
+    end
+
+    it 'tells who waits too long, and lets the others go on' do
+      stub_const('FawnmossServer::Apart::Queue::PATIENCE', 0.05)
+      queue, log, first, gate = busy
+      expect { queue.seat(2) { log << 2 } }.to raise_error(FawnmossServer::Apart::Busy)
+      gate << :go
+      first.join
+      expect([queue.seat(3) { :free }, log]).to eq([:free, [1]])
     end
 
     it 'gives the seat on when a job breaks, and when one who waits goes away' do

@@ -70,6 +70,13 @@ async function load(): Promise<void> {
 }
 void load()
 
+/** The problem shown is why the card was not issued: work that comes in late does not wipe it out; what is typed next does. */
+let refused = false
+watch(() => form.note, () => {
+  if (refused) problem.value = null
+  refused = false
+})
+
 /** Asks for the work anew; an answer that comes too late is dropped. */
 async function make(): Promise<void> {
   const own = ++asked
@@ -79,9 +86,11 @@ async function make(): Promise<void> {
     if (own !== asked) return
     work.value = found
     items.value = kept(found.body.items ?? [], touched.value)
-    problem.value = null
+    if (!refused) problem.value = null
   } catch (error) {
-    if (own === asked) problem.value = error as Trouble
+    if (own !== asked) return
+    problem.value = error as Trouble
+    refused = false
   } finally {
     if (own === asked) working.value = false
   }
@@ -106,12 +115,14 @@ const has = (list: number[][], bars: number[]) => list.some((one) => one.join() 
 async function issue(): Promise<void> {
   busy.value = true
   problem.value = null
+  refused = false
   try {
     const made = await ask<Card>('POST', `/charts/${id}/cards`, { ...wish(), note: form.note, items: items.value })
     localStorage.removeItem(DRAFT)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
     problem.value = error as Trouble
+    refused = true
   } finally {
     busy.value = false
   }
