@@ -128,7 +128,7 @@ RSpec.describe Fawnmoss::Bowing do
     ['D2 E|F3|', 'D/E/ F G|A3|', 'G A/B/ A|D3|'].each do |body|
       wish = asked('comes', top_speed: 1.25)
       strokes = described_class::Strokes.new(tune(body, meter: '3/4').played, Fawnmoss::Theory::Meter.parse('3/4'), wish).list
-      planned = described_class::Planner.new(strokes, wish.weights, joins: []).plan.sum(&:cost)
+      planned = described_class::Planner.new(wish.weights, joins: []).plan(strokes).sum(&:cost)
       cells = (0..16).step(2).map { _1 / 16.0 }
       best = cells.flat_map { |start| %i[down up].map { |direction| cheapest(strokes, start, direction, cells, wish.weights) } }.min
       expect(planned).to be <= best + 1e-9

@@ -54,7 +54,7 @@ RSpec.describe 'edges' do
     expect([stroke.call('D2 E2|', 120), stroke.call('D2 E2|', 121)].map { _1.link.after_long }).to eq([true, false])
     ways = lambda do |ideal, after_long|
       link = Fawnmoss::Bowing::Link.new(asked_same: false, after_long:, crowd: 0)
-      planner = Fawnmoss::Bowing::Planner.new([], catalogue.bow_weights('strong'))
+      planner = Fawnmoss::Bowing::Planner.new(catalogue.bow_weights('strong'))
       planner.send(:recovery?, stroke.call('D2 E2|', 60).copy(ideal:, link:))
     end
     expect([ways.call(0.5, true), ways.call(0.51, true), ways.call(0.5, false)]).to eq([true, false, nil].map { _1 || false })

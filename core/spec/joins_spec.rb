@@ -96,7 +96,7 @@ RSpec.describe 'how strokes join' do
     %w[comes strong].product(['D3 E|F4|', '(D E) F z|G4|', 'D2- D E|F2 z2|', 'D2 E F|G4|', 'D2 z E|F3 z|G4|']).each do |school, body|
       wish = asked(school, tempo: 110, phrases: Set[3])
       list = Fawnmoss::Bowing::Strokes.new(tune(body).played.select(&:head?), Fawnmoss::Theory::Meter.parse('4/4'), wish).list
-      planned = Fawnmoss::Bowing::Planner.new(list, wish.weights, joins: %i[slur hook lift recovery]).plan.sum(&:cost)
+      planned = Fawnmoss::Bowing::Planner.new(wish.weights, joins: %i[slur hook lift recovery]).plan(list).sum(&:cost)
       expect(planned).to be_within(1e-6).of(search(list, wish.weights))
     end
   end

@@ -110,7 +110,7 @@ module FawnmossServer
       # What is worked out. The heading is the tune's title of today, whatever stands in its text.
       def self.drawing(chart, solved, today, left_out = [])
         request = solved.request
-        { tempo: request.tempo || solved.tune.tempo || Fawnmoss::Chart::Solve::TEMPO, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
+        { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
           positions: request.positions, shift: request.shift, slide: request.slide,
           chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { ChartOptions, ChartView, Version } from '../api/types'
 import { positionItems } from '../geometry/bands'
+import { BOWINGS } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 
 /** The slim column: version, key, tempo, schools, what is shown. What is not chosen is left to what the pupil can do. */
@@ -23,7 +24,6 @@ const fourths = [{ value: 'open', title: 'open string' }, { value: 'fourth', tit
 const starts = [
   { value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }, { value: 'balance', title: 'up-bow from the balance point' },
 ]
-const bowings = [{ value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
 const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
 const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
 const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
@@ -53,7 +53,7 @@ const positions = computed(() => positionItems(props.view.position_names))
       <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
       <v-select :model-value="view.positions" :items="positions" label="Positions" multiple @update:model-value="emit('option', { positions: $event.length ? $event : null })" />
       <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />
-      <v-select :model-value="view.bowing" :items="bowings" label="Bowing" @update:model-value="emit('option', { bowing: $event })" />
+      <v-select :model-value="view.bowing" :items="BOWINGS" label="Bowing" @update:model-value="emit('option', { bowing: $event })" />
       <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />
       <v-select :model-value="view.shift" :items="leads" label="Shift" @update:model-value="emit('option', { shift: $event })" />
       <v-select :model-value="view.slide" :items="slides" label="Slide" @update:model-value="emit('option', { slide: $event })" />

@@ -3,6 +3,7 @@ import { onMounted, reactive, ref } from 'vue'
 import { ask } from '../api/client'
 import type { StudioSettings } from '../api/types'
 import { useAct } from '../composables/useAct'
+import { BOWINGS } from '../geometry/words'
 import { useSession } from '../stores/session'
 
 /** The studio's name, time zone and the numbers by which marks become states. */
@@ -29,7 +30,7 @@ const save = () => act(async () => {
   fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, bowing: form.bowing, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
   if (session.studio) session.studio.name = form.name
 }, 'Saved.')
-const bowings = [{ value: null, title: 'simple charts as it comes, full ones strong beats down' }, { value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
+const bowings = [{ value: null, title: 'simple charts as it comes, full ones strong beats down' }, ...BOWINGS]
 const here = () => (form.time_zone = Intl.DateTimeFormat().resolvedOptions().timeZone)
 function usual(): void {
   if (settings.value) form.rules = Object.fromEntries(settings.value.rules.map((rule) => [rule.name, text(rule.usual)]))

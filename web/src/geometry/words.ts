@@ -2,6 +2,9 @@ import type { ChartNote } from '../api/types'
 
 const ordinal = ['open', 'first', 'second', 'third', 'fourth']
 
+/** The two schools of bowing, to be chosen from. */
+export const BOWINGS = [{ value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
+
 /** For searching: small letters without accents. */
 export const plain = (text: string): string => text.normalize('NFD').replace(/\p{Diacritic}/gu, '').toLowerCase()
 

@@ -18,7 +18,10 @@ const DRAFT = `fawnmoss.chart.${id}.card`
 
 const view = ref<ChartView | null>(null)
 const work = ref<Work | null>(null)
-const problem = ref<Trouble | null>(null)
+const trouble = ref<Trouble | null>(null)
+/** Why the card was not issued: work that comes in late does not wipe it out, what is changed next does. */
+const refusal = ref<Trouble | null>(null)
+const problem = computed(() => refusal.value ?? trouble.value)
 const busy = ref(false)
 const working = ref(false)
 const form = reactive({
@@ -52,7 +55,7 @@ function wish() {
 }
 
 async function load(): Promise<void> {
-  problem.value = null
+  trouble.value = null
   try {
     view.value = await ask<ChartView>('GET', `/charts/${id}`)
     if (view.value.pupil_id) pupils.choose(view.value.pupil_id)
@@ -65,17 +68,10 @@ async function load(): Promise<void> {
     }
     if (view.value.pupil_id) await make()
   } catch (error) {
-    problem.value = error as Trouble
+    trouble.value = error as Trouble
   }
 }
 void load()
-
-/** The problem shown is why the card was not issued: work that comes in late does not wipe it out; what is typed next does. */
-let refused = false
-watch(() => form.note, () => {
-  if (refused) problem.value = null
-  refused = false
-})
 
 /** Asks for the work anew; an answer that comes too late is dropped. */
 async function make(): Promise<void> {
@@ -86,11 +82,9 @@ async function make(): Promise<void> {
     if (own !== asked) return
     work.value = found
     items.value = kept(found.body.items ?? [], touched.value)
-    if (!refused) problem.value = null
+    trouble.value = null
   } catch (error) {
-    if (own !== asked) return
-    problem.value = error as Trouble
-    refused = false
+    if (own === asked) trouble.value = error as Trouble
   } finally {
     if (own === asked) working.value = false
   }
@@ -99,7 +93,10 @@ watch(() => JSON.stringify([{ ...form, note: '' }, spots.value]), () => {
   clearTimeout(timer)
   if (view.value?.pupil_id) timer = setTimeout(make, 250)
 })
-watch([form, touched], () => localStorage.setItem(DRAFT, JSON.stringify({ form, touched: touched.value })), { deep: true })
+watch([form, touched], () => {
+  refusal.value = null
+  localStorage.setItem(DRAFT, JSON.stringify({ form, touched: touched.value }))
+}, { deep: true })
 
 /** What was written over, kept when the work is made anew; an own item is kept as it now stands. */
 function edited(next: WorkItem): void {
@@ -114,15 +111,13 @@ const has = (list: number[][], bars: number[]) => list.some((one) => one.join() 
 
 async function issue(): Promise<void> {
   busy.value = true
-  problem.value = null
-  refused = false
+  refusal.value = null
   try {
     const made = await ask<Card>('POST', `/charts/${id}/cards`, { ...wish(), note: form.note, items: items.value })
     localStorage.removeItem(DRAFT)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
-    problem.value = error as Trouble
-    refused = true
+    refusal.value = error as Trouble
   } finally {
     busy.value = false
   }

@@ -24,20 +24,21 @@ module Fawnmoss
       KNOWN = 0.5 # a cause whose skills the pupil has counts this much
       REPEATED = 0.4 # how much each further trouble of the same cause in a bar adds
 
-      # drills: { cause => Drill }; had: skill ids the pupil has; same: groups of equal bars (Sameness.bars).
-      def initialize(drills, had:, same:)
+      # drills: { cause => Drill }; had: skill ids the pupil has; same: groups of equal bars (Sameness.bars); troubles:
+      # [[bar, [cause, ...]], ...] in playing order.
+      def initialize(drills, had:, same:, troubles:)
         @drills = drills
         @had = had
         @twins = same.flat_map { |group| group.drop(1).map { [_1, group.first] } }.to_h
         @groups = same.to_h { |group| [group.first, group] }
+        @whole = weigh(troubles)
+        @norm = norm
       end
 
-      # troubles: [[bar, [cause, ...]], ...] in playing order; marks: list of Chart::SpotMark. Returns Spot list, the worst first;
-      # the teacher's are all there, in place of ours that lie inside them.
-      def list(troubles, marks = [])
-        whole = weigh(troubles)
-        norm = norm(whole)
-        weights = whole.transform_values { |causes| standing_out(causes, norm) }
+      # marks: list of Chart::SpotMark. Returns Spot list, the worst first; the teacher's are all there, in place of ours that lie inside
+      # them.
+      def list(marks = [])
+        weights = @whole.transform_values { standing_out(_1) }
         weights.default = {}
         own = marks.reject(&:dropped).to_h { [_1.bars, _1] }
         ours = by_weight(merge(choose(weights)), weights).first(MOST) - marks.map(&:bars)
@@ -46,22 +47,22 @@ module Fawnmoss
       end
 
       # Causes that half of the bars or more have: what the tune is like all along, the heaviest first.
-      def character(troubles) = norm(weigh(troubles)).sort_by { |cause, weight| [-weight, cause] }.map(&:first)
+      def character = @norm.sort_by { |cause, weight| [-weight, cause] }.map(&:first)
 
       private
 
       # What of a bar's causes goes well beyond the norm.
-      def standing_out(causes, norm)
-        causes.select { |cause, weight| weight > BEYOND * norm.fetch(cause, 0) }.to_h { |cause, weight| [cause, weight - norm.fetch(cause, 0)] }
+      def standing_out(causes)
+        causes.select { |cause, weight| weight > BEYOND * @norm.fetch(cause, 0) }.to_h { |cause, weight| [cause, weight - @norm.fetch(cause, 0)] }
       end
 
       # { cause => its weight in the middle bar }, without those that half of the bars do not have.
-      def norm(weights)
-        return {} if weights.size < NORMAL
+      def norm
+        return {} if @whole.size < NORMAL
 
-        middle = weights.size / 2
-        weights.values.flat_map(&:keys).uniq.to_h { |cause| [cause, weights.values.map { _1.fetch(cause, 0) }.sort[middle - 1 + (weights.size % 2)]] }
-               .select { |_, weight| weight.positive? }
+        middle = (@whole.size - 1) / 2
+        causes = @whole.values.flat_map(&:keys).uniq
+        causes.to_h { |cause| [cause, @whole.values.map { _1.fetch(cause, 0) }.sort[middle]] }.select { |_, weight| weight.positive? }
       end
 
       def by_weight(spots, weights) = spots.sort_by { |bars| [-worst(bars, weights), bars.first] }

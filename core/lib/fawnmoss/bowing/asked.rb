@@ -16,6 +16,8 @@ module Fawnmoss
       :phrases,    # Set of the indices of notes that begin a phrase
       :rocks,      # true where the lower string suits the down-bow (violin, viola)
       :middle      # where short strokes lie, 0 frog .. 1 tip
-    )
+    ) do
+      def seconds(quarters) = quarters.to_f * 60 / tempo
+    end
   end
 end

@@ -10,10 +10,11 @@ module Fawnmoss
       LONG = 1.0 # seconds: a note after which a short up-bow is better played near the frog
       SLURRED = 1.0 # seconds: two notes no longer than this may go in one bow of the engine's own
 
-      # groups: lists of Score::Played, a stroke each; lengths: their durations in quarters; ideals: the share of the bow that each wants;
-      # meter: Theory::Meter; asked: Asked.
-      def initialize(groups, lengths, ideals, meter, asked)
+      # groups: lists of Score::Played, a stroke each; fixed: the direction of each that the page or the teacher says, or nil; lengths: their
+      # durations in quarters; ideals: the share of the bow that each wants; meter: Theory::Meter; asked: Asked.
+      def initialize(groups, fixed, lengths, ideals, meter, asked)
         @groups = groups
+        @fixed = fixed
         @lengths = lengths
         @ideals = ideals
         @meter = meter
@@ -25,15 +26,14 @@ module Fawnmoss
         pinned = @asked.pinned[@groups[index].first.index].then { _1 == :slur ? nil : _1 }
         return Link::FIRST.copy(pinned:) if index.zero?
 
-        Link.new(time: time(index), asked_same: fixed(index) == fixed(index - 1), pinned:, shape: shape(index),
-                 own_slur: (own_slur(index) unless pinned || fixed(index)), after_long: seconds(@lengths[index - 1]) >= LONG,
+        Link.new(time: time(index), asked_same: @fixed[index] == @fixed[index - 1], pinned:, shape: shape(index),
+                 own_slur: (own_slur(index) unless pinned || @fixed[index]), after_long: seconds(@lengths[index - 1]) >= LONG,
                  crowd: [@ideals[index - 1] + @ideals[index] - 1, 0].max)
       end
 
       private
 
-      def seconds(quarters) = quarters.to_f * 60 / @asked.tempo
-      def fixed(index) = @groups[index].filter_map { @asked.directions[_1.index] }.first
+      def seconds(quarters) = @asked.seconds(quarters)
 
       # A lift needs a rest or a phrase end; a long note lends the time where a phrase ends or the teacher asks for a down-bow.
       def time(index)
@@ -43,7 +43,7 @@ module Fawnmoss
         return :breath if before.ends_phrase
         return :phrase if @asked.phrases.include?(first.index) && seconds(before.duration) >= PHRASE_NOTE
 
-        :long_note if seconds(before.duration) >= BREATH && fixed(index) == :down
+        :long_note if seconds(before.duration) >= BREATH && @fixed[index] == :down
       end
 
       # Going on in the same direction is usual after the long note of a pair (dotted rhythm, long-short in compound time),

@@ -21,19 +21,20 @@ module Fawnmoss
       # For each cell where a stroke may begin: what it costs to stand there, from which slot, by which join.
       Starts = Struct.new(:cost, :before, :join)
 
-      # strokes: Stroke list; weights: a table of data/bow_weights.yml; start: :down, :up, :balance or nil (free); joins: of :slur, :hook,
+      # weights: a table of data/bow_weights.yml; start: :down, :up, :balance or nil (free); joins: of :slur, :hook,
       # :stop, :lift and :recovery, what may be used besides a plain change. What is fixed, printed or pinned, is always open to a stroke,
       # and a rest always lets the bow be set anew.
-      def initialize(strokes, weights, start: nil, joins: %i[slur hook stop lift recovery])
-        @strokes = strokes
+      def initialize(weights, start: nil, joins: %i[slur hook stop lift recovery])
         @weights = weights
         @start = start
         @joins = joins
         @extents = {}
       end
 
-      # Array of Planned, one per stroke; or the Stroke at which the marks that are fixed leave no way to go on.
-      def plan
+      # strokes: Stroke list. Array of Planned, one per stroke; or the Stroke at which the marks that are fixed leave no way to go on. What
+      # extents cost is kept from one plan to the next.
+      def plan(strokes)
+        @strokes = strokes
         layers = []
         @strokes.each do |stroke|
           layers << layer(stroke, layers.last)

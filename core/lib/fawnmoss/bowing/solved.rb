@@ -24,10 +24,11 @@ module Fawnmoss
       # The cheapest plan; where it bows one rhythm in several ways, the cheapest of those that keep to the way of most bars. What is
       # decided for one rhythm may change another's bars, so it is looked at again, PASSES times at the most.
       def self.plan(strokes, asked)
+        planner = Planner.new(asked.weights, start: asked.start, joins: asked.joins)
         usual = {}
         plan = nil
         PASSES.times do
-          plan = Planner.new(strokes, asked.weights, start: asked.start, joins: asked.joins).plan
+          plan = planner.plan(strokes)
           break if plan.is_a?(Stroke) || asked.weights[:other_bowing].zero?
 
           found = Rhythms.usual(strokes, plan.map(&:join)).except(*usual.keys)

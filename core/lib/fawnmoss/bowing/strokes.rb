@@ -26,7 +26,7 @@ module Fawnmoss
       # Array of Stroke.
       def list
         openings = openings()
-        links = Links.new(groups, lengths, ideals, @meter, @asked)
+        links = Links.new(groups, fixed, lengths, ideals, @meter, @asked)
         groups.each_with_index.map { |group, index| stroke(group, index, openings[index], links.for(index)) }
       end
 
@@ -34,7 +34,7 @@ module Fawnmoss
 
       def groups = @groups ||= @notes.slice_when { |from, to| !joined?(from, to) }.to_a
       def lengths = @lengths ||= groups.map { |group| group.size == 1 ? group.first.duration : group.sum(0r, &:duration) }
-
+      def fixed = @fixed ||= groups.map { |group| group.filter_map { @asked.directions[_1.index] }.first }
       def marks = @marks ||= groups.map { |group| group.size == 1 ? group.first.marks : group.flat_map(&:marks).uniq }
       def ideals = @ideals ||= groups.each_index.map { ideal(marks[_1], lengths[_1]) }
 
@@ -75,7 +75,7 @@ module Fawnmoss
         first = group.first
         duration = lengths[index]
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: @meter.strength(first.at),
-                   opening:, last: index == groups.size - 1, marks: marks[index], fixed: @asked.directions.values_at(*group.map(&:index)).compact.first,
+                   opening:, last: index == groups.size - 1, marks: marks[index], fixed: fixed[index],
                    rock: rock(index), ideal: ideals[index], middle: middle(marks[index], seconds(duration)), link:)
       end
 
@@ -97,7 +97,7 @@ module Fawnmoss
         four.size == 4 && four.all? && four[0] == four[2] && four[1] == four[3] && (four[0] - four[1]).abs == 1
       end
 
-      def seconds(quarters) = quarters.to_f * 60 / @asked.tempo
+      def seconds(quarters) = @asked.seconds(quarters)
 
       # A quarter of the reference length gets a quarter of the bow; dots, dashes and bouncing notes less; never faster than
       # the arm, and in a quick tune no whole bow between its quick strokes.

@@ -42,7 +42,7 @@ module Fawnmoss
         { same_bars:, reading:, same_rhythm: @tune.once(:same_rhythm) { Analysis::Sameness.rhythms(@tune) },
           transposed_bars: @tune.once(:transposed_bars) { Analysis::Sameness.transposed(@tune) },
           hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:,
-          spots: spots.list(troubles, @request.spots), character: spots.character(troubles),
+          spots: spots.list(@request.spots), character: spots.character,
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 
@@ -76,13 +76,11 @@ module Fawnmoss
         { from:, to:, notes: ends.map(&:id) }
       end
 
-      def spots = @spots ||= Analysis::Spots.new(@drills, had: @request.had, same: same_bars)
-
-      # [[bar, [cause, ...]], ...] for every sound.
-      def troubles
-        @troubles ||= begin
+      def spots
+        @spots ||= begin
           finder = trouble_finder
-          @heads.each_index.map { |at| [@heads[at].bar, finder.for(at)] }
+          troubles = @heads.each_index.map { |at| [@heads[at].bar, finder.for(at)] }
+          Analysis::Spots.new(@drills, had: @request.had, same: same_bars, troubles:)
         end
       end
 

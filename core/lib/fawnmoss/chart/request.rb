@@ -33,6 +33,9 @@ module Fawnmoss
             cuts: cuts&.freeze, spots: spots.freeze, **bowing(version, **bowing))
       end
 
+      # Quarters a minute at which a tune is charted: as asked, as printed, or the usual.
+      def tempo_of(tune) = tempo || tune.tempo || Solve::TEMPO
+
       # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind

@@ -65,7 +65,7 @@ module Fawnmoss
 
       def tables = @tables ||= @catalogue.tables(@request, home:)
       def home = @home ||= Fingering::Home.of(@instrument, @notes.map(&:pitch), @request.positions)
-      def tempo = @request.tempo || @tune.tempo || TEMPO
+      def tempo = @request.tempo_of(@tune)
 
       def asked
         strings = @heads.zip(@fingers.places).to_h { |head, place| [head.index, place.string] }

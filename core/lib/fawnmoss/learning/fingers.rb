@@ -12,7 +12,7 @@ module Fawnmoss
       def initialize(piece, weights)
         @piece = piece
         request = piece.request
-        @tempo = request.tempo || piece.tune.tempo || Chart::Solve::TEMPO
+        @tempo = request.tempo_of(piece.tune)
         @sounds = Fingering::Sounds.of(piece.tune.played)
         home = Fingering::Home.of(request.instrument, piece.tune.played.map(&:pitch), request.positions)
         @setting = Fingering::Setting.new(weights:, instrument: request.instrument, fourth: request.fourth, learnt: request.learnt, home:, tempo: @tempo)

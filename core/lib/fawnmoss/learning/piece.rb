@@ -32,17 +32,17 @@ module Fawnmoss
         bars = text.split('|').map { |bar| bar.split - ['-'] }
         bars.pop if bars.last.empty?
         counts = bar_counts(tune)
-        bars.zip(counts).each_with_index do |(tokens, count), at|
-          refuse(name, "#{what}: #{tokens.size} marks for #{count.to_i} notes in bar #{at + (counts.size - bars.size)} from the start") if tokens.size != count
-        end
         refuse(name, "#{what}: #{bars.size} bars for #{counts.size}") if bars.size != counts.size
+        bars.zip(counts) do |tokens, (bar, count)|
+          refuse(name, "#{what}: #{tokens.size} marks for #{count} notes in bar #{bar}") if tokens.size != count
+        end
         bars.flatten.map { yield _1 }.freeze
       end
 
-      # Sounding notes of every bar, the pick-up first.
+      # { number of every bar, the pick-up's first => sounding notes in it }.
       def self.bar_counts(tune)
         notes = tune.played.map(&:bar).tally
-        (notes.keys.min..notes.keys.max).map { notes.fetch(_1, 0) }
+        (notes.keys.min..notes.keys.max).to_h { [_1, notes.fetch(_1, 0)] }
       end
 
       def self.direction(token, name)

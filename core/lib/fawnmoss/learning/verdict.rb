@@ -12,11 +12,11 @@ module Fawnmoss
         @piece = piece
         @entries = chart.entries
         places = @entries.each_with_index.map { |entry, at| piece.takes?(at, entry.place) }
-        turns = piece.bowings.map { turns(_1) }.max_by { |hits| hits.count(&:itself).fdiv([hits.compact.size, 1].max) }
+        ways = piece.bowings.map { turns(_1) }.max_by { |hits| hits.count(&:itself).fdiv([hits.compact.size, 1].max) }
         @fingers = [places.count(&:itself), places.size]
-        @bows = [turns.count(&:itself), turns.compact.size]
+        @bows = [ways.count(&:itself), ways.compact.size]
         @broken = piece.never.select { broken?(_1) }
-        @wrong = @entries.zip(places, turns).filter_map { |entry, place, turn| entry.note.bar if !place || turn == false }.uniq
+        @wrong = @entries.zip(places, ways).filter_map { |entry, place, turn| entry.note.bar if !place || turn == false }.uniq
       end
 
       def accepted? = wrong.empty? && broken.empty?

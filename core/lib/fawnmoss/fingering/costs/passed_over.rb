@@ -14,7 +14,7 @@ module Fawnmoss
           @open = setting.instrument.open.map(&:midi)
         end
 
-        def cost(place, _note) = !place.open? && place.hand.nut > 2 && @open.include?(@open[place.string] + place.semitones) ? @price : 0
+        def cost(place, _note) = !place.open? && place.hand.nut > 2 && @open.include?(midi(place)) ? @price : 0
         def reason(_place, _note) = 'an open string has the same pitch'
       end
     end

@@ -10,7 +10,7 @@ module Fawnmoss
 
         def initialize(setting)
           super
-          @price = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch)
+          @price = stretch
         end
 
         def cost(place, _note)

@@ -30,6 +30,9 @@ module Fawnmoss
         private
 
         def weight(name) = @weights.fetch(name)
+        # MIDI number of the written note of a place, and what a stretch costs this pupil.
+        def midi(place) = setting.instrument.open[place.string].midi + place.semitones
+        def stretch = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch)
         def string_name(place) = setting.instrument.string_names[place.string]
 
         # What the term's pair(from, to) costs for two places; of double stops the dearest pair counts.
