@@ -79,7 +79,8 @@ RSpec.describe Fawnmoss::Bowing do
     expect(chart(tune('D E F z|G4|')).entries.map { [_1.direction, _1.join] }.last).to eq(%i[down lift])
     pick_up = chart(tune('D E z F|G A B z|', meter: '4/4'))
     expect(directions(pick_up)).to eq('DUUDUD')
-    expect(pick_up.entries[2].join).to eq(:recovery)
+    expect(pick_up.entries[2].join).to eq(:lift)
+    expect(pick_up.demand_bars.slice('bow.lift', 'bow.recovery')).to eq('bow.lift' => [1])
   end
 
   it 'uses no lift between phrases in a simple chart unless the pupil has it' do

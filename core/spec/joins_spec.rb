@@ -132,10 +132,9 @@ RSpec.describe 'how strokes join' do
   def lifted(stroke, weights) = stroke.link.time ? [[0, Fawnmoss::Bowing::Costs::Join.lift(stroke, weights)]] : []
 
   def recovered(stroke, last, weights)
-    price = Fawnmoss::Bowing::Costs::Join.recovery(stroke, weights) if stroke.link.time || stroke.link.after_long
-    return (2..16).map { [_1, price] } if stroke.link.time == :rest
-    return [] unless stroke.ideal <= 0.5
+    return (2..16).map { [_1, Fawnmoss::Bowing::Costs::Join.lift(stroke, weights)] } if stroke.link.time == :rest
+    return [] unless stroke.ideal <= 0.5 && (stroke.link.time || (stroke.link.after_long && last == :down))
 
-    stroke.link.time || (stroke.link.after_long && last == :down) ? [[5, price]] : []
+    [[5, Fawnmoss::Bowing::Costs::Join.recovery(stroke, weights)]]
   end
 end

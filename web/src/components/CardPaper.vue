@@ -25,7 +25,7 @@ const show = computed(() => ({ ...EVERYTHING, ...Object.fromEntries(['digits', '
 /** Cards issued before there were items have only steps. */
 const items = computed<WorkItem[]>(() => body.value.items ?? [{ kind: 'own', title: 'The work', steps: body.value.steps ?? [], minutes: body.value.minutes_per_day, bars: [], tempi: [] }])
 const JOINS = [
-  { sign: 'down', join: 'lift', words: 'lift and set again at the frog' },
+  { sign: 'down', join: 'lift', words: 'lift and set again, a down-bow at the frog' },
   { sign: 'up', join: 'recovery', words: 'lift back for a short up-bow near the frog' },
   { sign: 'up', join: 'hook', words: 'hooked: a small stop, the same way' },
   { sign: 'down', join: 'stop', words: 'stop, go on the same way' },

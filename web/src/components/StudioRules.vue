@@ -42,7 +42,7 @@ function usual(): void {
     <div class="grid">
       <v-text-field v-model="form.name" label="Name of the studio" maxlength="120" :error-messages="errors('name')" />
       <div class="zone"><v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" /><v-btn @click="here">As here</v-btn></div>
-      <v-select v-model="form.bowing" :items="bowings" label="Bowing of new and old charts, where a chart does not say" />
+      <v-select v-model="form.bowing" :items="bowings" label="Bowing, unless a chart says otherwise" />
     </div>
     <h2 class="mt-6">Rules</h2>
     <p class="small quiet">How marks become states. States are worked out anew whenever they are looked at, so a change shows at once.</p>

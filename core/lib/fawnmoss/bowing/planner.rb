@@ -71,6 +71,7 @@ module Fawnmoss
         offer_all(found, last, other, :change, other_bowing(stroke, :change)) if [nil, :change].include?(pinned)
         same_ways(stroke, direction).each { |join, price| offer_all(found, last, same, join, price + other_bowing(stroke, join)) }
         offer_lift(found, last, stroke) if direction == :down && lift?(stroke)
+        offer_anew(found, last, stroke) if direction == :up && anew?(stroke)
         offer_recovery(found, last, stroke) if direction == :up && recovery?(stroke)
         found
       end
@@ -108,11 +109,14 @@ module Fawnmoss
         link.pinned == :lift || (link.pinned.nil? && link.time && (stroke.fixed || link.time == :rest || @joins.include?(:lift)))
       end
 
+      # In a rest an up-bow too can be set anew.
+      def anew?(stroke) = stroke.link.pinned.nil? && stroke.link.time == :rest
+
       def recovery?(stroke)
         link = stroke.link
         return link.pinned == :recovery if link.pinned
 
-        link.time == :rest || (@joins.include?(:recovery) && stroke.ideal <= 0.5 && (link.after_long || %i[breath phrase].include?(link.time)))
+        @joins.include?(:recovery) && stroke.ideal <= 0.5 && (link.after_long || %i[breath phrase].include?(link.time))
       end
 
       # Going on from where the bow stands after a stroke in slots offset .. offset + 16.
@@ -130,20 +134,23 @@ module Fawnmoss
       end
 
       # Again from the frog, wherever the bow was.
-      def offer_lift(found, last, stroke)
-        price = Costs::Join.lift(stroke, @weights) + other_bowing(stroke, :lift)
-        slot = last.cost.each_with_index.min_by(&:first).last
-        offer(found, 0, last.cost[slot] + price, slot, :lift)
+      def offer_lift(found, last, stroke) = offer_best(found, last.cost, [0], :lift, lift_price(stroke))
+
+      # For an up-bow, wherever it wants to begin.
+      def offer_anew(found, last, stroke) = offer_best(found, last.cost, LEAST..CELLS, :lift, lift_price(stroke))
+
+      # After a down-bow, back through the air for an up-bow that ends at the frog; between phrases after any stroke.
+      def offer_recovery(found, last, stroke)
+        costs = stroke.link.time ? last.cost : last.cost.first(WIDTH)
+        offer_best(found, costs, [BALANCE], :recovery, Costs::Join.recovery(stroke, @weights) + other_bowing(stroke, :recovery))
       end
 
-      # After a down-bow, back through the air for an up-bow that ends at the frog; between phrases after any stroke. In a rest the bow
-      # is set down wherever the up-bow wants it.
-      def offer_recovery(found, last, stroke)
-        price = Costs::Join.recovery(stroke, @weights) + other_bowing(stroke, :recovery)
-        slots = stroke.link.time ? 2 * WIDTH : WIDTH
-        cells = stroke.link.time == :rest ? (LEAST..CELLS) : [BALANCE]
-        slot = last.cost.each_with_index.take(slots).min_by(&:first).last
-        cells.each { |cell| offer(found, cell, last.cost[slot] + price, slot, :recovery) }
+      def lift_price(stroke) = Costs::Join.lift(stroke, @weights) + other_bowing(stroke, :lift)
+
+      # The bow leaves the string: what it did last may be the cheapest of all, costs by slot.
+      def offer_best(found, costs, cells, join, price)
+        cost, slot = costs.each_with_index.min_by(&:first)
+        cells.each { |cell| offer(found, cell, cost + price, slot, join) }
       end
 
       def offer(found, cell, cost, slot, join)

@@ -11,8 +11,7 @@ module Fawnmoss
       module Join
         SHAPES = { dotted: :hook_dotted, pair: :hook_pair, up_up: :hook_up_up }.freeze
         LIFTS = { rest: :lift_rest, breath: :lift_breath, phrase: :lift_phrase, long_note: :lift_long_note }.freeze
-        RECOVERIES = { rest: :recovery_rest, breath: :recovery_breath, phrase: :recovery_breath }.freeze
-
+        RECOVERIES = { breath: :recovery_breath, phrase: :recovery_breath }.freeze
         SLURS = { ending: :own_slur, inner: :own_slur_inner, middle: :own_slur_middle, other: :own_slur_printed }.freeze
         SHORT = 0.4 # seconds
 
