@@ -55,7 +55,7 @@ function usual(): void {
 </template>
 
 <style scoped>
-.grid { margin-top: 14px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
+.grid { margin: 14px 0 26px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
 .zone { display: grid; grid-template-columns: 1fr auto; align-items: end; }
 .rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: 4px 24px; align-items: center; max-width: 860px; margin-bottom: 10px; }
 .rules span { display: grid; grid-template-columns: 150px 1fr; gap: 12px; align-items: center; }
