@@ -9,7 +9,7 @@ RSpec.describe Fawnmoss::Fingering::Costs do
   def names
     %i[crossing slurred_crossing skip slurred_skip there_and_back open_string long_open_string open_for_four fourth_finger known_fourth_finger odd_finger
        stretch known_stretch open_hand high_open_hand closing two_fingers one_finger_fifth hop fourth_hop wide_hop slide chromatic_slide other_finger shift
-       shift_chain shift_soon passed_over position half_position first_position start_away]
+       shift_chain shift_soon passed_over position half_position first_position start_away open_between open_coming_down]
   end
 
   def weights
@@ -71,7 +71,11 @@ RSpec.describe Fawnmoss::Fingering::Costs do
     expect([alone(:FourthFinger, 'D4'), alone(:FourthFinger, 'D4', learnt: []), alone(:FourthFinger, 'D4', fourth: 'open'), alone(:FourthFinger, 'D3')]).to eq([1900, 1800, 1800, 0])
     expect([alone(:Stretch, 'D4x'), alone(:Stretch, 'D4x', learnt: []), alone(:Stretch, 'D4')]).to eq([2200, 2100, 0])
     expect([step(:OpenForFour, 'D3', 'A0', of: { fourth: 'fourth' }), step(:OpenForFour, 'A0', 'D3', of: { fourth: 'fourth' }), step(:OpenForFour, 'A0', 'E1', of: { fourth: 'fourth' }),
-            step(:OpenForFour, 'D3', 'A0')]).to eq([1700, 1700, 0, 0])
+            step(:OpenForFour, 'D3', 'A0'), step(:OpenForFour, 'D3', 'A0', of: { fourth: 'open' })]).to eq([1700, 1700, 0, 4200, 0])
+  end
+
+  it 'prices an open string only where the melody comes down to it' do
+    expect([%w[A1 A0], %w[E2 A0], %w[D3 A0], %w[A1 D4], %w[A0 A1]].map { |from, to| step(:ComingDown, from, to) }).to eq([4300, 4300, 0, 0, 0])
   end
 
   it 'prices positions by where the hand is at home, more at speed, and open strings passed over' do

@@ -7,10 +7,10 @@ module Fawnmoss
     SCHOOLS = %w[french 1-2-4].freeze # of a pupil of whom nothing else is known
     KEPT = 12 # settings whose fingering tables are kept
 
-    attr_reader :skills, :drills, :warm_ups, :sizes
+    attr_reader :skills, :drills, :warm_ups, :sizes, :tastes
 
-    # instruments, weights, bow_weights, warm_ups, sizes: hashes as in core/data/*.yml. drills: list of entries; skills: as FawnmossData.skills.
-    def initialize(instruments:, skills:, weights:, bow_weights:, drills:, warm_ups:, sizes:)
+    # instruments, weights, bow_weights, tastes, warm_ups, sizes: hashes as in core/data/*.yml. drills: list of entries; skills: as FawnmossData.skills.
+    def initialize(instruments:, skills:, weights:, bow_weights:, tastes:, drills:, warm_ups:, sizes:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @bow_weights = bow_weights.to_h { |school, table| [school, table.transform_keys(&:to_sym).freeze] }
@@ -18,6 +18,7 @@ module Fawnmoss
       @skills = Path::SkillReader.read(skills)
       @warm_ups = warm_ups.freeze
       @sizes = sizes.freeze
+      @tastes = Learning::Tastes.new(tastes)
       @tables = {}
       @paths = {}
       freeze
@@ -40,18 +41,29 @@ module Fawnmoss
     # Prices of the bowing in a school, 'comes' or 'strong', symbol keys.
     def bow_weights(school) = @bow_weights.fetch(school)
 
+    # The prices that hold for a Chart::Request: the tables, as the studio's own hand has moved them.
+    def prices(request)
+      table = weights(request.instrument.id, request.version)
+      request.hand ? tastes.moved(:fingers, table, request.hand.of(Learning::Tastes.family(request.instrument))) : table
+    end
+
+    def bow_prices(request)
+      table = bow_weights(request.bowing)
+      request.hand ? tastes.moved(:bows, table, request.hand.bows) : table
+    end
+
     # Fingering tables for what a Chart::Request asks, kept for the settings met last. The tempo plays no part in them. home: see
     # Fingering::Home.
     def tables(request, home: Fingering::Home::FIRST)
       own = request.instrument
-      key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt, home]
+      key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt, home, request.hand]
       @tables.shift if @tables.size >= KEPT && !@tables.key?(key)
       (@tables[key] ||= Fingering::Tables.new(setting(request, Chart::Solve::TEMPO, home:), request.positions)).tidy
     end
 
     # What the fingering's cost terms look at. tempo: quarters a minute.
     def setting(request, tempo, home: Fingering::Home::FIRST)
-      Fingering::Setting.new(weights: weights(request.instrument.id, request.version), instrument: request.instrument, fourth: request.fourth,
+      Fingering::Setting.new(weights: prices(request), instrument: request.instrument, fourth: request.fourth,
                              learnt: request.learnt, home:, tempo:)
     end
 

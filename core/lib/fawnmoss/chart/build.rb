@@ -4,19 +4,19 @@ module Fawnmoss
   module Chart
     # Puts a solved fingering and bowing together with everything a chart can tell about them.
     class Build
-      # sounds: lists of Score::Played that sound together; fingers: Fingering::Solution; bows: Bowing::Solved; pinned: { place:,
-      # direction:, join: } with the Set of the indices of the notes where the teacher fixed it; tempo: quarters a minute; drills: by cause.
-      def initialize(tune:, request:, sounds:, fingers:, bows:, pinned:, tempo:, warnings:, drills:)
-        @tune = tune
-        @request = request
-        @instrument = request.instrument
-        @sounds = sounds
-        @fingers = fingers
-        @bowing = bows
-        @pinned = pinned
-        @tempo = tempo
-        @warnings = warnings
-        @drills = drills
+      # problem: Problem that both hands can do; catalogue: Catalogue (drills, and the prices without the teacher's hand).
+      def initialize(problem, catalogue)
+        @problem = problem
+        @catalogue = catalogue
+        @tune = problem.tune
+        @request = problem.request
+        @instrument = @request.instrument
+        @sounds = problem.sounds
+        @fingers = problem.fingers
+        @bowing = problem.bows
+        @tempo = problem.tempo
+        @warnings = problem.possible.warnings
+        @pinned = { place: problem.possible.pinned.to_set, direction: problem.turned.keys.to_set, join: problem.joins.keys.to_set }
         read_off
       end
 
@@ -80,7 +80,7 @@ module Fawnmoss
         @spots ||= begin
           finder = trouble_finder
           troubles = @heads.each_index.map { |at| [@heads[at].bar, finder.for(at)] }
-          Analysis::Spots.new(@drills, had: @request.had, same: same_bars, troubles:)
+          Analysis::Spots.new(@catalogue.drills, had: @request.had, same: same_bars, troubles:)
         end
       end
 
@@ -114,7 +114,13 @@ module Fawnmoss
         index = note.index
         place = @places[index]
         Entry.new(note:, place:, count: @tune.meter.count_at(note.at), say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
-                  prepare: @prepares.for(index), pinned: pinned(note), demands: demands.per_note[index], **@bows[at], **facts(note.pitch), **marks)
+                  prepare: @prepares.for(index), pinned: pinned(note), hand: alone[at], demands: demands.per_note[index],
+                  **@bows[at], **facts(note.pitch), **marks)
+      end
+
+      # What the engine would do without the studio's own hand, by sound, where that is something else.
+      def alone
+        @alone ||= @request.hand ? WithoutHand.new(@problem, @problem.with(@request.copy(hand: nil)), @reasons).words : []
       end
 
       # What depends on the pitch alone.

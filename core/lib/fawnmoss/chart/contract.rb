@@ -36,7 +36,8 @@ module Fawnmoss
       def note(entry)
         { **written(entry), **place(entry.place), **bow(entry),
           ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, shift: entry.shift&.to_h, prepare: entry.prepare, cents: entry.targets,
-          reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s), demands: entry.demands }
+          reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s),
+          hand: entry.hand, demands: entry.demands }
       end
 
       def written(entry)

@@ -23,6 +23,7 @@ module Fawnmoss
       :reasons,      # sentences
       :alternatives, # list of Other
       :pinned,       # what the teacher fixed here: of :place, :direction, :join
+      :hand,         # what the engine would do here without the studio's own hand, in words, or nil when that is the same
       :short,        # true when the stroke is short of bow
       :demands       # skill ids
     )

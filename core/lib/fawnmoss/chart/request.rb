@@ -14,33 +14,38 @@ module Fawnmoss
       :start,      # :down, :up, :balance (up from the balance point) or nil
       :slurs,      # true keeps printed slurs
       :bowing,     # 'comes' (as it comes) or 'strong' (strong beats down)
-      :joins,      # what the engine may use of its own besides a plain change: of :slur, :hook, :stop, :lift and :recovery
+      :joins,      # what the hand has besides a plain change, before the school (repairs): of :slur, :hook, :stop, :lift and :recovery
       :shift,      # which finger leads: 'old', 'new' or 'frame'
       :slide,      # on the 'old' or the 'new' bow
       :transpose,  # Theory::Interval
       :pins,       # list of Pin
       :cuts,       # ids of notes on which the teacher wants one phrase to end and the next to begin, or nil for the engine's own
-      :spots       # list of SpotMark
+      :spots,      # list of SpotMark
+      :hand        # Learning::Hand: how the studio's own marks moved the prices, or nil
     ) do
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
-                     **bowing)
+                     hand: nil, **bowing)
         version = choice('version', version || 'simple')
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
         new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
             learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
-            cuts: cuts&.freeze, spots: spots.freeze, **bowing(version, **bowing))
+            cuts: cuts&.freeze, spots: spots.freeze, hand: (hand unless hand&.none?), **bowing(version, **bowing))
       end
 
       # Quarters a minute at which a tune is charted: as asked, as printed, or the usual.
       def tempo_of(tune) = tempo || tune.tempo || Solve::TEMPO
 
+      # What the engine may use of its own besides a plain change. As it comes starts afresh at phrases and mends nothing else, unless the
+      # studio's own hand does.
+      def repairs = bowing == 'comes' ? joins & [:lift, *hand&.opened] : joins
+
       # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind
         { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort,
-          slurs:, bowing:, joins: joins.sort }
+          slurs:, bowing:, joins: repairs.sort }
       end
 
       # The request of a kind. instrument: that of the kind.
@@ -51,12 +56,9 @@ module Fawnmoss
       def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil)
         bowing = choice('bowing', bowing || (version == 'full' ? 'strong' : 'comes'))
         { bowing:, tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
-          slurs: slurs.nil? ? version == 'full' : slurs, joins: usable(joins || (version == 'full' ? %i[slur hook lift recovery] : []), bowing),
+          slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[slur hook lift recovery] : []),
           shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old') }
       end
-
-      # As it comes starts afresh at phrases and mends nothing else.
-      def self.usable(joins, bowing) = bowing == 'comes' ? joins & [:lift] : joins
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
       def self.learnt(version, fourth)
@@ -85,7 +87,7 @@ module Fawnmoss
 
         raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
       end
-      private_class_method :bowing, :usable, :learnt, :known, :choice, :number
+      private_class_method :bowing, :learnt, :known, :choice, :number
     end
 
     # What each named choice may be.

@@ -42,13 +42,34 @@ module Fawnmoss
       # Alternatives for sound `index`, cheapest first.
       def alternatives(index) = (@alternatives ||= {})[index] ||= find_alternatives(index)
 
+      # Places of the cheapest chart that goes another way at one of these sounds, or nil when it is dearer by margin (hundredths) or more.
+      def rival(indices, margin)
+        ways = indices.flat_map { |index| others(index).map { [extra(index, _1), index, _1] } }
+        extra, index, slot = ways.min_by(&:first)
+        way_through(index, slot) if extra && extra < margin
+      end
+
       private
 
-      def find_alternatives(index)
+      # The places of the best whole chart through a slot.
+      def way_through(index, slot)
+        back = [slot]
+        index.downto(1) { |at| back << @solver.froms[at][back.last] }
+        on = [slot]
+        (index...(@best.size - 1)).each { |at| on << @solver.aheads[at][on.last] }
+        [*back.reverse, *on.drop(1)].each_with_index.map { |at_slot, at| @solver.place_at(at, at_slot) }
+      end
+
+      # The best slot of every other place for a sound.
+      def others(index)
         kinds = kinds(index)
         best = @solver.best_slots(index, kinds)
         best[kinds[@solver.place(index, @best[index])]] = nil
-        found = best.compact.map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
+        best.compact
+      end
+
+      def find_alternatives(index)
+        found = others(index).map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
         found.each_with_index.map do |(extra, slot), rank|
           Alternative.new(place: @solver.place_at(index, slot), extra:, changes: rank < EXPLAINED ? changes(index, slot) : nil)
         end

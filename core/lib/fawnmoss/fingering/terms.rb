@@ -12,7 +12,7 @@ module Fawnmoss
         new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::PassedOver,
                            Costs::StartAway], setting),
             gripping: able([Costs::DoubleStop], setting),
-            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::Hop, Costs::Slide, Costs::OtherFinger,
+            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::ComingDown, Costs::Hop, Costs::Slide, Costs::OtherFinger,
                           Costs::Opening, Costs::Closing, Costs::Shift], setting),
             returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
       end

@@ -3,14 +3,14 @@
 module Fawnmoss
   module Fingering
     module Costs
-      # In the school "fourth": an open string that the bow goes up to from the string below, or leaves for it, where a
-      # finger could have kept that string.
+      # An open string that the bow goes up to from the string below, or leaves for it, where a finger could have kept that string: dear
+      # in the school "fourth"; in "either" it is for a studio's own hand to say what it costs.
       class OpenForFour < Term
         noun 'open string in place of a finger', 'open strings in place of a finger'
 
         def initialize(setting)
           super
-          @price = setting.fourth == 'fourth' ? weight(:open_for_four) : 0
+          @price = { 'fourth' => :open_for_four, 'either' => :open_between }[setting.fourth].then { _1 ? weight(_1) : 0 }
         end
 
         def cost(from, to, _move)

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Learning
+    # One chart whose marks a teacher kept: what they say about the prices, and which tastes they speak of.
+    class Correction
+      # What a price adds to the teacher's way beyond the engine's. slopes: { price => hundredths for each hundredth of it };
+      # lacks: hundredths by which the engine's way should be dearer than it is; prices: { price => what it is now }.
+      Contrast = Value.of(:slopes, :lacks, :prices)
+
+      MARGIN = 40 # hundredths of a plain crossing by which the teacher's way is to be cheaper
+      NUDGE = 20 # hundredths: how far a price is moved to see what it adds
+
+      # tune: Score::Tune; request: Chart::Request with the pins, and the hand that was in force when they were set: the chart as the
+      # teacher left it; catalogue: Catalogue.
+      def initialize(tune, request, catalogue)
+        @catalogue = catalogue
+        @request = request
+        @tune = tune
+      end
+
+      # Contrast of a part (:fingers, :bows) under a hand, or nil when the engine would do as the teacher does, with a margin at the marks.
+      def contrast(part, hand)
+        return unless kept && (own = problem([], hand))
+
+        return fingers(own) if part == :fingers
+
+        bows(own) if [kept.turned, kept.joins].any?(&:any?)
+      end
+
+      # Signs::Sign list: what the marks say beside the engine without any hand.
+      def signs
+        @signs ||= begin
+          own = problem([], nil)
+          kept && own ? Signs.new(kept, own).list : []
+        end
+      end
+
+      # Ids of the tastes that the marks speak of.
+      def tastes = signs.map(&:taste).uniq
+
+      private
+
+      def problem(pins, hand)
+        problem = Chart::Problem.new(@tune, @request.copy(pins:, hand:), @catalogue, offers: false)
+        problem unless problem.possible.is_a?(Chart::Impossible) || problem.bows.is_a?(Bowing::Solved::Conflict)
+      end
+
+      # The chart as it was left: Chart::Problem, or nil when it cannot be played any more.
+      def kept
+        return @kept if defined?(@kept)
+
+        @kept = problem(@request.pins, @request.hand)
+      end
+
+      # The engine's way against the teacher's where they differ; else the cheapest other place of a mark.
+      def fingers(own)
+        places = kept.fingers.places
+        rival = own.fingers.places
+        rival = near(own) or return if same?(places, rival)
+
+        chain = Fingering::Chain.new(kept.sounds, kept.tempo)
+        indices = chain.parted(places, rival)
+        gap = ->(terms) { chain.cost(places, terms, indices) - chain.cost(rival, terms, indices) }
+        weigh(:fingers, own.request, gap) { |weights| own.terms(weights) }
+      end
+
+      def same?(places, others) = places.each_index.all? { places[_1].visible == others[_1].visible }
+      def near(own) = own.fingers.rival(kept.sounds.each_index.select { marked?(kept, _1) }, MARGIN)
+
+      def marked?(problem, at) = problem.sounds[at].any? { problem.possible.pinned.include?(_1.index) }
+
+      def bows(own)
+        strokes = own.bows.planned.map(&:stroke)
+        mine, other = [kept, own].map { |problem| strokes.map { problem.bows.note(_1.notes.first).values_at(:direction, :join) } }
+        indices = strokes.each_index.reject { mine[_1] == other[_1] }
+        return if indices.empty?
+
+        length = extents(kept) - extents(own)
+        gap = ->(weights) { length + Bowing::Chain.cost(strokes, mine, weights, indices) - Bowing::Chain.cost(strokes, other, weights, indices) }
+        weigh(:bows, own.request, gap, differs: true) { _1 }
+      end
+
+      # What the lengths and places of all strokes cost, as they are.
+      def extents(problem)
+        weights = @catalogue.bow_prices(problem.request)
+        problem.bows.planned.sum { Bowing::Costs::Extent.cost(_1.stroke, _1.from, _1.to, weights) }
+      end
+
+      # gap: called with what the block makes of a table of prices, answers by how much the teacher's way is dearer.
+      def weigh(part, request, gap, differs: false)
+        table = part == :fingers ? @catalogue.prices(request) : @catalogue.bow_prices(request)
+        now = gap.call(yield(table))
+        slopes = @catalogue.tastes.movable(part).filter_map do |name|
+          slope = (gap.call(yield(table.merge(name => table.fetch(name) + NUDGE))) - now).fdiv(NUDGE)
+          [name, slope] unless slope.zero?
+        end
+        Contrast.new(slopes: slopes.to_h, lacks: [now, 0].max + MARGIN, prices: table) if (differs || now > -MARGIN) && slopes.any?
+      end
+    end
+  end
+end
