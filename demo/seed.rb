@@ -49,6 +49,9 @@ class Demo
     ['Maren', 'Rocking Gate', 'full', 10, 'Feel two, count six.', '11:1 12:2'], ['Bram', 'Brother John', 'simple', 10, 'Next string instead of next finger.', '11:2 12:2']
   ].freeze
 
+  # Marks the teacher set: pupil, tune, version, fingers by note.
+  FOURTHS = [['Oskar', 'Mossy Wall', 'full', { n9: 4, n15: 4, n20: 4 }], ['Oskar', 'Three on a Bench', 'full', { n9: 4, n11: 4 }]].freeze
+
   def initialize(today)
     @today = today
     @db = FawnmossServer.db
@@ -72,12 +75,14 @@ class Demo
       @studio = FawnmossServer::Actions::OpenStudio.call(account, 'Birch Lane Strings')
       add_tunes
       PUPILS.each { |*row, skills| add_pupil(*row, skills) }
+      FOURTHS.each { add_fourths(*_1) }
       CARDS.each { add_card(*_1) }
       practise('Linnet', [[0, 20], [1, 15], [3, 20]])
       FITS.each { add_fit(*_1) }
       TEMPI.each { add_tempi(*_1) }
       arrange
     end
+    FawnmossServer::Learning.renew(@studio.id)
   end
 
   private
@@ -169,6 +174,15 @@ class Demo
        *[0, 1].map { |item| { key: "demo-item-#{after}-#{item}", kind: 'item', day:, item:, value: 1 + (after % 2) } }]
     end
     FawnmossServer::Actions::Practised.report(card, fields(reports: reports.map { _1.transform_keys(&:to_s) }), @today)
+  end
+
+  # As if set a day ago, so that they count.
+  def add_fourths(name, title, version, fingers)
+    tune = @studio.tunes_dataset.first(title:)
+    chart = FawnmossServer::Actions::Charts.open(@studio, fields(tune_id: tune.id, pupil_id: pupil(name).id, version:), @today)
+    pins = fingers.map { |note, finger| { 'note' => note.to_s, 'finger' => finger } }
+    FawnmossServer::Actions::Charts.save(@studio, chart[:id], fields(lock_version: 0, options: chart[:options], pins:), @today)
+    @db[:charts].where(id: chart[:id]).update(marked_at: Time.now.utc - 86_400)
   end
 
   def add_card(name, title, version, week, note, marks)

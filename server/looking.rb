@@ -2,7 +2,8 @@
 
 module FawnmossServer
   # Looks at tunes in the background: works out, in processes apart, what they ask for in the kinds of request that a studio's shelf is
-  # seen through. One thread a server process; a lock in the database keeps two processes from doing the same work.
+  # seen through; then what is new in the marks on charts (Learning). One thread a server process; a lock in the database keeps two
+  # processes from doing the same work.
   module Looking
     FIRST = 24 # tunes in the first go, so that something shows soon
     BATCH = 400 # and in every other: a process that has seen many is quicker
@@ -48,6 +49,7 @@ module FawnmossServer
         Models::DemandKind.tidy(studio_id) unless first
         kinds = Models::DemandKind.current(studio_id).all
         [first, *kinds].compact.uniq(&:id).each { |kind| batch(kind, FIRST) && (nil while batch(kind, BATCH)) }
+        Learning.renew(studio_id)
       end
     end
 

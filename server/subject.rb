@@ -49,11 +49,19 @@ module FawnmossServer
     # What wants the teacher's eye.
     def attention = Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:)
 
+    # Fawnmoss::Learning::Hand of the studio, or nil.
+    def hand
+      return @hand if defined?(@hand)
+
+      @hand = Models::Hand.in_force(@studio.id)
+    end
+
     # Itself, with all read from the database that a request or an answer needs: for work done apart.
     def ready
       states
       map
       had
+      hand
       self
     end
 
@@ -62,8 +70,9 @@ module FawnmossServer
     def request(version, options = {}, pins = [])
       move = options['transpose']
       spots = (options['spots'] || []).map { Fawnmoss::Chart::SpotMark.new(**_1.transform_keys(&:to_sym)) }
-      Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, spots:, had:, learnt: learnt(version),
-                                     joins: joins(version), fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
+      Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, spots:, had:,
+                                     hand: options['hand'] == false ? nil : hand, learnt: learnt(version), joins: joins(version),
+                                     fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
                                      bowing: options['bowing'] || bowing, **options.slice('tempo', 'start', 'shift', 'slide', 'cuts').transform_keys(&:to_sym),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end

@@ -8,7 +8,7 @@ module FawnmossServer
       # belongs to no pupil.
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
-        write(chart.pupil, CardBody.build(chart, input, today), chart_id: chart.id, title: chart.tune.title, today:)
+        write(chart.pupil, CardBody.build(chart, input, today), chart_id: chart.id, title: chart.tune.title, today:).tap { Learning.wake(studio.id) }
       end
 
       # Writes a pupil's next card, with a live link.

@@ -11,6 +11,7 @@ module FawnmossServer
         subject = Subjects.read(studio, fields, today)
         version = fields.choice('version', %w[simple full], default: 'simple')
         known = studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
+        Learning.wake(studio.id)
         return answer(known, today) if known
 
         answer(create(studio, tune, subject, version, Inputs::ChartInput.transpose(fields)), today)
@@ -48,10 +49,19 @@ module FawnmossServer
           drawing(chart, solved, today)
         end
         saved = FawnmossServer.db.transaction do
-          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options))).tap { |done| chart.replace_pins(input.pins) if done }
+          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options)), **marked(chart, input, today))
+               .tap { |done| chart.replace_pins(input.pins) if done }
         end
         saved or raise Stale, answer(chart, today)
         row(chart).merge(drawn)
+      end
+
+      # When the marks were changed last, and the hand that was then in force.
+      def self.marked(chart, input, today)
+        return {} if chart.pins.map(&:to_answer).sort_by { _1[:note] } == input.pins.sort_by { _1[:note] }
+        return { marked_at: nil, hand: nil } if input.pins.empty?
+
+        { marked_at: Time.now.utc, hand: chart.subject(today).hand&.then { JSON.generate(_1.to_h) } }
       end
 
       def self.answer(chart, today)
@@ -111,7 +121,7 @@ module FawnmossServer
       def self.drawing(chart, solved, today, left_out = [])
         request = solved.request
         { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
-          positions: request.positions, shift: request.shift, slide: request.slide,
+          hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide,
           chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
@@ -137,7 +147,7 @@ module FawnmossServer
 
       # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
       def self.export(chart, today, format) = apart(chart, today) { Fawnmoss::Chart::Export.write(solved(chart, today).first, format) }
-      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :asks, :instrument
+      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :asks, :instrument
     end
   end
 end

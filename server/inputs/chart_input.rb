@@ -25,7 +25,8 @@ module FawnmossServer
 
       def self.options(fields)
         choices = CHOICES.to_h { |name, allowed| [name, fields.choice(name, allowed, optional: true)] }
-        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, 'slurs' => fields.flag('slurs'), 'transpose' => transpose(fields),
+        flags = %w[slurs hand].to_h { |name| [name, fields.flag(name)] }
+        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, **flags, 'transpose' => transpose(fields),
           'positions' => (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
           'cuts' => (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), 'spots' => spots(fields) }.compact
       end

@@ -20,7 +20,15 @@ module FawnmossServer
         app.delete('/api/holidays/:id') { Actions::Calendars.remove_holiday(studio, params['id']) && json({ done: true }) }
         app.post('/api/feed') { json(Actions::Calendars.renew_feed(studio), 201) }
         app.delete('/api/feed') { json(Actions::Calendars.renew_feed(studio, off: true)) }
+        hand(app)
         files(app)
+      end
+
+      # What was learnt from the marks.
+      def self.hand(app)
+        app.get('/api/hand') { json(Actions::Hands.answer(studio)) }
+        app.patch('/api/hand') { json(Actions::Hands.save(studio, fields)) }
+        app.patch('/api/hand/:taste') { json(Actions::Hands.taste(studio, params['taste'], fields)) }
       end
 
       # To take away, and to subscribe to without a log-in.
@@ -38,7 +46,7 @@ module FawnmossServer
           Actions::CalendarFile.write(owner, Date.today)
         end
       end
-      private_class_method :files
+      private_class_method :hand, :files
     end
   end
 end

@@ -57,6 +57,9 @@ const positions = computed(() => positionItems(props.view.position_names))
       <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />
       <v-select :model-value="view.shift" :items="leads" label="Shift" @update:model-value="emit('option', { shift: $event })" />
       <v-select :model-value="view.slide" :items="slides" label="Slide" @update:model-value="emit('option', { slide: $event })" />
+      <label v-if="view.hand || view.options.hand === false" class="choice">
+        <input type="checkbox" :checked="view.hand" @change="emit('option', { hand: view.hand ? false : null })" /> as my own marks have taught
+      </label>
     </details>
     <details>
       <summary class="aside-label">Shown</summary>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { Readiness } from '../api/types'
+import { barList } from '../geometry/words'
 
 /** What a tune or a scale asks for that a pupil has not yet, where, and the way there; for an instrument alone all it asks for. */
 defineProps<{ readiness: Readiness | null; pupil: boolean }>()
-
-const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(0, 5).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${list.length > 5 ? ' …' : ''}`
 </script>
 
 <template>
@@ -12,7 +11,7 @@ const bars = (list: number[]) => `bar${list.length > 1 ? 's' : ''} ${list.slice(
     <p v-if="readiness.why" class="fawn">{{ readiness.why }}</p>
     <p v-if="!pupil">{{ readiness.unmet.map((one) => one.name).join(', ') }}</p>
     <template v-else>
-      <p v-for="one in readiness.unmet" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ bars(one.bars) }}</span></p>
+      <p v-for="one in readiness.unmet" :key="one.skill"><b>{{ one.name }}</b> <span class="quiet">{{ barList(one.bars) }}</span></p>
       <p v-if="readiness.unlock.length > readiness.unmet.length" class="quiet">To get there: {{ readiness.unlock.map((one) => one.name).join(' → ') }}</p>
     </template>
     <p v-if="readiness.level === 'plays_now'" class="quiet">Nothing in it is new.</p>

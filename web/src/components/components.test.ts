@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
-import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { flushPromises, mount, RouterLinkStub } from '@vue/test-utils'
+import { describe, expect, it, vi } from 'vitest'
+import * as client from '../api/client'
 import type { ChartNote, Stone } from '../api/types'
 import { DESK } from '../geometry/bands'
 import { vuetify } from '../theme/theme'
@@ -9,6 +10,7 @@ import HandMap from './HandMap.vue'
 import MarkButtons from './MarkButtons.vue'
 import NotePanel from './NotePanel.vue'
 import PathStones from './PathStones.vue'
+import StudioHand from './StudioHand.vue'
 
 const global = { plugins: [vuetify()] }
 const note = {
@@ -57,6 +59,32 @@ describe('a slur of the engine’s own', () => {
     expect(panel.text()).toContain('in the same bow by our own proposal, up-bow')
     await panel.get('.marks button').trigger('click')
     expect(panel.emitted('pin')).toEqual([[{ join: 'change' }]])
+  })
+})
+
+describe('a place that the teacher’s own hand decided', () => {
+  it('says what the engine would take by itself', () => {
+    const text = (hand: string | null) => mount(NotePanel, { props: { note: { ...note, hand } as ChartNote, strings: [] }, global }).text()
+    expect(text('open A')).toContain('Your own hand decided here. By itself the engine takes: open A.')
+    expect(text(null)).not.toContain('hand')
+  })
+})
+
+describe('StudioHand', () => {
+  const habit = { taste: 'fourth', words: 'You take the fourth finger: 3 of 4 times', times: 3, of: 4, off: false, where: [1, 2, 3, 4].map((id) => ({ chart_id: id, title: `Tune ${id}`, bars: [id, 7] })) }
+  const hand = { off: false, learning: false, marked: 4, waiting: 1, habits: [habit], forgotten: [{ taste: 'lifts', words: 'You lift' }] }
+  it('shows habits with the charts they come from, and sends what the teacher says to them', async () => {
+    const asked = vi.spyOn(client, 'ask').mockResolvedValue(hand)
+    const section = mount(StudioHand, { global: { ...global, stubs: { RouterLink: RouterLinkStub } } })
+    await flushPromises()
+    expect(section.findAllComponents(RouterLinkStub).map((link) => [link.props('to'), link.text()])).toEqual([1, 2, 3].map((id) => [`/charts/${id}`, `Tune ${id}`]))
+    expect(section.text()).toMatch(/3 of 4 times\.Tune 1, bars 1, 7; .*; and in 1 more/)
+    expect(section.text()).toContain('One marked chart is too new to count.')
+    const press = (words: string) => section.findAll('button').find((button) => button.text() === words)!.trigger('click')
+    await press('Do not follow it')
+    await press('Forget it')
+    await section.get('input').trigger('change')
+    expect(asked.mock.calls.slice(1)).toEqual([['PATCH', '/hand/fourth', { off: true }], ['PATCH', '/hand/fourth', { forget: true }], ['PATCH', '/hand', { off: true }]])
   })
 })
 

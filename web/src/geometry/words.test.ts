@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { accessible, beat, mark, place, printed, spoken, doneWords, newKey, sentences } from './words'
+import { accessible, barList, beat, mark, place, printed, spoken, doneWords, newKey, sentences } from './words'
 
 const note = { bar: 3, beat: '2', written: 'F#4', string: 'D', finger: 2, position: '1', placement: 'high', direction: 'up', join: 'change', bow_words: 'upper half' } as ChartNote
 
@@ -8,6 +8,9 @@ describe('words', () => {
   it('ends each sentence once, and counts in words', () => {
     expect(sentences(['on the shelf', 'Left out: lyrics.', 'Left out: words. '])).toBe('on the shelf. Left out: lyrics. Left out: words.')
     expect([0, 1, 2, 5].map(doneWords)).toEqual(['not done', 'done once', 'done twice', 'done 5 times'])
+  })
+  it('names some bars, and says that there are more', () => {
+    expect([[3], [0, 2], [1, 2, 3, 4, 5, 6]].map((bars) => barList(bars))).toEqual(['bar 3', 'bars pick-up, 2', 'bars 1, 2, 3, 4, 5 …'])
   })
   it('makes keys that the server takes, no two alike', () => {
     const keys = Array.from({ length: 50 }, newKey)

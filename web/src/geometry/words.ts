@@ -52,3 +52,8 @@ export const doneWords = (times: number): string => (times ? `done ${['once', 't
 
 /** Made where something was typed or ticked, so that sending it twice counts once. */
 export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}`
+
+/** "bars 1, 3, 8": some bars, not all of them where there are many; 0 is the pick-up. */
+export function barList(bars: number[], most = 5): string {
+  return `bar${bars.length > 1 ? 's' : ''} ${bars.slice(0, most).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${bars.length > most ? ' …' : ''}`
+}

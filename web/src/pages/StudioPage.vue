@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
+import StudioHand from '../components/StudioHand.vue'
 import StudioRules from '../components/StudioRules.vue'
 import StudioYears from '../components/StudioYears.vue'
 import { useSession } from '../stores/session'
@@ -41,6 +42,7 @@ async function leave(everywhere = false): Promise<void> {
   <div class="page">
     <header><h1>{{ session.studio?.name }}</h1><span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span></header>
     <p class="places"><router-link to="/studio/path">The path as you teach it</router-link><router-link to="/calendar">Calendar</router-link><router-link to="/progress">All pupils’ progress</router-link><router-link to="/care">Care</router-link></p>
+    <StudioHand />
     <StudioRules />
     <StudioYears />
     <h2 class="ruled">Password</h2>

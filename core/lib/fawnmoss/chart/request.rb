@@ -41,11 +41,11 @@ module Fawnmoss
       # studio's own hand does.
       def repairs = bowing == 'comes' ? joins & [:lift, *hand&.opened] : joins
 
-      # What of a request decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
+      # What of a request (but the studio's own hand) decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind
         { instrument: instrument.id, tuning: instrument.tuning, bass_hand: instrument.bass_hand, version:, positions:, fourth:, learnt: learnt.sort,
-          slurs:, bowing:, joins: repairs.sort }
+          slurs:, bowing:, joins: copy(hand: nil).repairs.sort }
       end
 
       # The request of a kind. instrument: that of the kind.

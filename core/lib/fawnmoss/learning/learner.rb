@@ -8,7 +8,7 @@ module Fawnmoss
       STEP = 0.12 # a price moves by this share for one chart at a time at the most
       ROUNDS = 3
       ASIDE = 0.25 # of the pull for a price of a taste that none of a chart's marks speaks of
-      MOST = 40 # charts of one family, the latest
+      MOST = 30 # charts of one family, the latest
 
       # tastes: Tastes.
       def initialize(tastes)

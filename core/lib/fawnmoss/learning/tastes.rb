@@ -8,7 +8,9 @@ module Fawnmoss
       # prices: { name => [least, most] }.
       Taste = Value.of(:id, :part, :one, :other, :prices)
 
-      # Instruments whose hands are marked alike.
+      FAMILIES = %w[upper cello bass].freeze
+
+      # Of FAMILIES: instruments whose hands are marked alike.
       def self.family(instrument) = instrument.weak_fourth ? 'upper' : instrument.id
 
       attr_reader :all

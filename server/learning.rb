@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  # Learns a studio's own hand from the marks on its charts, in a process apart, whenever they are others than those it was learnt from.
+  module Learning
+    KEPT = 600 # seconds: marks that nobody changed for so long are kept; so are those of a chart that is on a card
+    MOST = Fawnmoss::Learning::Learner::MOST * Fawnmoss::Learning::Tastes::FAMILIES.size # charts looked at, the latest
+
+    # Learns anew if there is anything new, when the background has time. True while there is.
+    def self.wake(studio_id)
+      return false if print(studio_id) == Models::Hand.for(studio_id).print
+
+      Looking.wake(studio_id)
+      !FawnmossServer.settings.looks_at_once
+    end
+
+    # Learns anew if there is anything new, here and now.
+    def self.renew(studio_id)
+      now = print(studio_id)
+      hand = Models::Hand.for(studio_id)
+      return if hand.print == now
+
+      hand.this.update(print: now, **learn(studio_id))
+    rescue Apart::Failed # too much of it; the old hand stays until there are other marks
+      hand.this.update(print: now)
+    end
+
+    # Charts whose marks are kept, those changed last first.
+    def self.kept(studio_id)
+      charts = Models::Chart.where(studio_id:).exclude(marked_at: nil)
+      charts.where(Sequel.expr { marked_at < Time.now.utc - KEPT } | { id: Models::Card.where(studio_id:).exclude(chart_id: nil).select(:chart_id) })
+            .reverse(:marked_at, :id).limit(MOST)
+    end
+
+    # Digest of all that the hand is learnt from.
+    def self.print(studio_id)
+      charts = kept(studio_id).select_map(%i[id lock_version tune_id])
+      tunes = Models::Tune.where(id: charts.map(&:last)).order(:id).select_map(:digest)
+      words = said(studio_id).map { |id, row| [id, row[:off], row[:forgotten_at].to_f] }
+      Digest::SHA256.hexdigest(JSON.generate([FawnmossServer.engine, charts, tunes, words]))
+    end
+
+    # { taste => { off:, forgotten_at: } } that the teacher has said something about.
+    def self.said(studio_id) = FawnmossServer.db[:hand_tastes].where(studio_id:).order(:taste).to_hash(:taste)
+
+    # Columns of the hand as the marks now have it.
+    def self.learn(studio_id)
+      charts = kept(studio_id).eager(:tune, :pins, :pupil).all.reverse
+      charts.each { _1.subject(Date.today).ready }
+      said = said(studio_id)
+      Apart.run(:looking, nil) do
+        found = charts.to_h { |chart| [chart, correction(chart)] }
+        { body: JSON.generate(body(found, said).to_h), habits: JSON.generate(habits(found, said).map(&:to_h)) }
+      end
+    end
+
+    def self.correction(chart)
+      subject = chart.subject(Date.today)
+      hand = chart.hand && Fawnmoss::Learning::Hand.from_h(JSON.parse(chart.hand))
+      request = subject.request(chart.version, chart.options, chart.pins.map(&:to_value)).copy(hand:)
+      Fawnmoss::Learning::Correction.new(chart.tune.score, request, FawnmossServer.catalogue)
+    end
+
+    # Fawnmoss::Learning::Hand without what is switched off or forgotten.
+    def self.body(found, said)
+      rows = found.map do |chart, correction|
+        without = said.select { |_, row| row[:off] || forgotten?(row, chart) }.keys
+        [Fawnmoss::Learning::Tastes.family(chart.subject(Date.today).instrument), correction, without]
+      end
+      Fawnmoss::Learning::Learner.new(FawnmossServer.catalogue.tastes).learn(rows)
+    end
+
+    # Fawnmoss::Learning::Habits::Habit list, also of what is switched off.
+    def self.habits(found, said)
+      rows = found.map do |chart, correction|
+        [{ chart: chart.id, title: chart.tune.title }, correction.signs.reject { |sign| said[sign.taste] && forgotten?(said[sign.taste], chart) }]
+      end
+      Fawnmoss::Learning::Habits.new(FawnmossServer.catalogue.tastes).list(rows)
+    end
+
+    def self.forgotten?(row, chart) = !row[:forgotten_at].nil? && chart.marked_at <= row[:forgotten_at]
+    private_class_method :kept, :print, :learn, :correction, :body, :habits, :forgotten?
+  end
+end
