@@ -52,11 +52,15 @@ class Teachers
   end
 
   def after(teacher, seen, unseen)
-    family = Fawnmoss::Learning::Tastes.family(seen.first[:request].instrument)
-    corrections = seen.map { Fawnmoss::Learning::Correction.new(_1[:tune], _1[:request].copy(pins: _1[:pins]), @catalogue) }
-    hand = @learner.learn(corrections.map { [family, _1, []] })
+    hand = @learner.learn(seen.map { kept(_1) })
     marks, others = unseen.map { |chart| counts(teacher, chart, hand) }.transpose.map { _1.sum.fdiv(unseen.size) }
     format('%.2f (%.1f)', marks, others)
+  end
+
+  def kept(chart)
+    request = chart[:request]
+    Fawnmoss::Learning::Kept.new(chart: {}, family: Fawnmoss::Learning::Tastes.family(request.instrument), forgotten: [],
+                                 correction: Fawnmoss::Learning::Correction.new(chart[:tune], request.copy(pins: chart[:pins]), @catalogue))
   end
 
   # [marks that the teacher still sets, notes that are then another way than in the chart corrected without the hand].

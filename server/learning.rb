@@ -49,36 +49,22 @@ module FawnmossServer
       charts.each { _1.subject(Date.today).ready }
       said = said(studio_id)
       Apart.run(:looking, nil) do
-        found = charts.to_h { |chart| [chart, correction(chart)] }
-        { body: JSON.generate(body(found, said).to_h), habits: JSON.generate(habits(found, said).map(&:to_h)) }
+        found = charts.map { |chart| value(chart, said) }
+        habits = Fawnmoss::Learning::Habits.new(FawnmossServer.catalogue.tastes).list(found)
+        hand = Fawnmoss::Learning::Learner.new(FawnmossServer.catalogue.tastes).learn(found, off: said.select { |_, row| row[:off] }.keys)
+        { body: JSON.generate(hand.to_h), habits: JSON.generate(habits.map(&:to_h)) }
       end
     end
 
-    def self.correction(chart)
+    # Fawnmoss::Learning::Kept of a chart. said: what the teacher says about tastes.
+    def self.value(chart, said)
       subject = chart.subject(Date.today)
       hand = chart.hand && Fawnmoss::Learning::Hand.from_h(JSON.parse(chart.hand))
       request = subject.request(chart.version, chart.options, chart.pins.map(&:to_value)).copy(hand:)
-      Fawnmoss::Learning::Correction.new(chart.tune.score, request, FawnmossServer.catalogue)
+      Fawnmoss::Learning::Kept.new(chart: { chart: chart.id, title: chart.tune.title }, family: Fawnmoss::Learning::Tastes.family(subject.instrument),
+                                   correction: Fawnmoss::Learning::Correction.new(chart.tune.score, request, FawnmossServer.catalogue),
+                                   forgotten: said.select { |_, row| row[:forgotten_at] && chart.marked_at <= row[:forgotten_at] }.keys)
     end
-
-    # Fawnmoss::Learning::Hand without what is switched off or forgotten.
-    def self.body(found, said)
-      rows = found.map do |chart, correction|
-        without = said.select { |_, row| row[:off] || forgotten?(row, chart) }.keys
-        [Fawnmoss::Learning::Tastes.family(chart.subject(Date.today).instrument), correction, without]
-      end
-      Fawnmoss::Learning::Learner.new(FawnmossServer.catalogue.tastes).learn(rows)
-    end
-
-    # Fawnmoss::Learning::Habits::Habit list, also of what is switched off.
-    def self.habits(found, said)
-      rows = found.map do |chart, correction|
-        [{ chart: chart.id, title: chart.tune.title }, correction.signs.reject { |sign| said[sign.taste] && forgotten?(said[sign.taste], chart) }]
-      end
-      Fawnmoss::Learning::Habits.new(FawnmossServer.catalogue.tastes).list(rows)
-    end
-
-    def self.forgotten?(row, chart) = !row[:forgotten_at].nil? && chart.marked_at <= row[:forgotten_at]
-    private_class_method :kept, :print, :learn, :correction, :body, :habits, :forgotten?
+    private_class_method :kept, :print, :learn, :value
   end
 end

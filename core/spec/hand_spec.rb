@@ -10,7 +10,13 @@ RSpec.describe Fawnmoss::Learning do
   def tastes = catalogue.tastes
   def request(id = 'violin', **options) = Fawnmoss::Chart::Request.build(instrument: instrument(id), version: 'full', **options)
   def correction(score, pins, id = 'violin', **options) = L::Correction.new(score, request(id, pins:, **options), catalogue)
-  def learnt(*corrections, without: [], family: 'upper') = L::Learner.new(tastes).learn(corrections.map { [family, _1, without] })
+  def kept(correction, forgotten: [], **chart) = L::Kept.new(chart:, family: 'upper', correction:, forgotten:)
+
+  # The hand that these corrections teach. off: tastes that are not followed.
+  def learnt(*corrections, off: [], forgotten: [])
+    L::Learner.new(tastes).learn(corrections.map { kept(_1, forgotten:) }, off:)
+  end
+
   def hand(fingers: {}, bows: {}) = L::Hand.new(fingers:, bows:)
   def solved(score, **options) = Fawnmoss::Chart::Solve.call(score, request(**options), catalogue)
 
@@ -102,8 +108,8 @@ RSpec.describe Fawnmoss::Learning do
     expect(twice.uniq.size).to eq(1)
     expect(learnt(correction(falling, []))).to eq(described_class::Hand::NONE)
     expect(learnt(correction(tune('D F D F|D4|'), [pin('n2', finger: 2)]))).to eq(described_class::Hand::NONE)
-    off = learnt(correction(falling, fourths), without: ['fourth'])
-    expect(off.of('upper').keys & tastes['fourth'].prices.keys).to eq([])
+    expect([learnt(correction(falling, fourths), off: ['fourth']), learnt(correction(falling, fourths), forgotten: ['fourth'])].uniq).to eq([described_class::Hand::NONE])
+    expect(learnt(correction(falling, fourths.first(1)))).to eq(described_class::Hand::NONE) # one mark is no habit
     expect(learnt(correction(tune('D E|'), [pin('n1', finger: 0, string: 'E')]))).to eq(described_class::Hand::NONE) # cannot be played: counts nothing
   end
 
@@ -128,11 +134,14 @@ RSpec.describe Fawnmoss::Learning do
 
   it 'says habits in sentences with their evidence' do
     sign = ->(one, bar, falling = true, taste = 'fourth') { described_class::Signs::Sign.new(taste:, one:, bar:, falling:) }
-    found = [[{ chart: 1, title: 'Hill' }, [sign.call(true, 2), sign.call(true, 2), sign.call(false, 5)]], [{ chart: 2, title: 'Dale' }, [sign.call(true, 1)]],
-             [{ chart: 3, title: 'Moor' }, [sign.call(false, 1, false, 'lifts'), sign.call(true, 3, false, 'ends'), sign.call(false, 3, false, 'ends')]]]
+    made = ->(signs) { instance_double(L::Correction, signs:) }
+    found = [kept(made.call([sign.call(true, 2), sign.call(true, 2), sign.call(false, 5)]), chart: 1, title: 'Hill'), kept(made.call([sign.call(true, 1)]), chart: 2, title: 'Dale'),
+             kept(made.call([sign.call(false, 1, false, 'lifts'), sign.call(false, 4, false, 'lifts'), sign.call(true, 3, false, 'beats')]), chart: 3, title: 'Moor'),
+             kept(made.call([true, true, false, false].map { sign.call(_1, 3, false, 'ends') }), chart: 4, title: 'Fen'),
+             kept(made.call([sign.call(true, 1)]), forgotten: ['fourth'], chart: 5, title: 'Weir')]
     habits = described_class::Habits.new(tastes).list(found)
     expect(habits.map(&:words)).to eq(['You take the fourth finger rather than the open string, coming down: 3 of 4 times',
-                                       'You go on without lifting at the end of a phrase: 1 of 1 time'])
+                                       'You go on without lifting at the end of a phrase: 2 of 2 times'])
     expect(habits.first.where).to eq([{ chart: 1, title: 'Hill', bars: [2] }, { chart: 2, title: 'Dale', bars: [1] }])
   end
 

@@ -35,7 +35,7 @@ RSpec.describe 'A studio’s own hand' do
 
   it 'waits for marks that may still be changed, forgets those that were taken away, and counts those on a card at once' do
     chart = violin('d B A G|F2 D2|', title: 'Down the hill')
-    saved = save_chart(chart, pins: [pin('n3', finger: 4)])
+    saved = save_chart(chart, pins: [pin('n3', finger: 4), pin('n6', finger: 4)])
     expect(hand.slice(:marked, :waiting, :habits)).to eq(marked: 1, waiting: 1, habits: [])
     age(saved, 601)
     expect([words.size, hand[:waiting]]).to eq([1, 0])

@@ -44,7 +44,8 @@ function usual(): void {
       <div class="zone"><v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" /><v-btn @click="here">As here</v-btn></div>
       <v-select v-model="form.bowing" :items="bowings" label="Bowing, unless a chart says otherwise" />
     </div>
-    <h2 class="mt-6">Rules</h2>
+    <slot />
+    <h2 class="ruled">Rules</h2>
     <p class="small quiet">How marks become states. States are worked out anew whenever they are looked at, so a change shows at once.</p>
     <div class="rules">
       <template v-for="rule in settings.rules" :key="rule.name"><label :for="`rule-${rule.name}`">{{ WORDS[rule.name] }}</label><span><v-text-field :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" /><small class="quiet">usual: {{ text(rule.usual) }}</small></span></template>
@@ -55,7 +56,7 @@ function usual(): void {
 </template>
 
 <style scoped>
-.grid { margin: 14px 0 26px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
+.grid { margin: 14px 0 22px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
 .zone { display: grid; grid-template-columns: 1fr auto; align-items: end; }
 .rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: 4px 24px; align-items: center; max-width: 860px; margin-bottom: 10px; }
 .rules span { display: grid; grid-template-columns: 150px 1fr; gap: 12px; align-items: center; }

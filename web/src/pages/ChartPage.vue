@@ -69,6 +69,8 @@ watch([() => pupils.currentId, () => pupils.instrument], ([id, instrument]) => {
 })
 const turnVersion = (version: Version) => version !== chart.view?.version && open(subject(), version)
 
+/** Notes that the studio's own hand decided. */
+const handed = computed(() => chart.view?.chart.notes.filter((note) => note.hand).length ?? 0)
 const saved = computed(() => ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[chart.state])
 const lit = computed(() => (chart.note ? { string: chart.note.string, semitones: chart.note.semitones, finger: chart.note.finger } : null))
 watch(() => chart.view?.lock_version, player.renew)
@@ -157,6 +159,7 @@ useKeys((event) => {
         <h1>{{ chart.view.chart.tune.title }}</h1>
         <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written {{ chart.view.moved }}</template></span>
         <span class="state small" :class="{ fawn: chart.state !== 'saved' && chart.state !== 'saving' }" role="status">{{ saved }}</span>
+        <router-link v-if="handed" to="/studio" class="small" title="What your marks have taught the engine">{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link>
         <span class="tools">
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>

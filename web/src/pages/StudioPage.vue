@@ -42,8 +42,7 @@ async function leave(everywhere = false): Promise<void> {
   <div class="page">
     <header><h1>{{ session.studio?.name }}</h1><span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span></header>
     <p class="places"><router-link to="/studio/path">The path as you teach it</router-link><router-link to="/calendar">Calendar</router-link><router-link to="/progress">All pupils’ progress</router-link><router-link to="/care">Care</router-link></p>
-    <StudioHand />
-    <StudioRules />
+    <StudioRules><StudioHand /></StudioRules>
     <StudioYears />
     <h2 class="ruled">Password</h2>
     <form class="narrow" @submit.prevent="change">

@@ -36,9 +36,6 @@ module Fawnmoss
         end
       end
 
-      # Ids of the tastes that the marks speak of.
-      def tastes = signs.map(&:taste).uniq
-
       private
 
       def problem(pins, hand)

@@ -24,8 +24,8 @@ module Fawnmoss
 
       def [](id) = @all.find { _1.id == id }
 
-      # Names of the prices that may move. without: ids of tastes that stay out of it.
-      def movable(part, without = []) = @all.select { _1.part == part }.reject { without.include?(_1.id) }.flat_map { _1.prices.keys }
+      # Names of the prices that may move. ids: of the tastes that may; nil for all.
+      def movable(part, ids = nil) = @all.select { _1.part == part && (ids.nil? || ids.include?(_1.id)) }.flat_map { _1.prices.keys }
 
       # How much a price moves with its whole share, hundredths.
       def range(part, name) = @bounds[part].fetch(name).then { |least, most| most - least }

@@ -6,7 +6,7 @@ module Fawnmoss
       # An open string that the melody comes down to: some teachers keep the fourth finger for it. It costs nothing unless a studio's own
       # hand says so.
       class ComingDown < Term
-        noun 'open string come down to', 'open strings come down to'
+        noun 'open string coming down', 'open strings coming down'
 
         def initialize(setting)
           super
