@@ -8,12 +8,12 @@ RSpec.describe 'a card' do
   def card_from(tune, version = 'Simple chart')
     open_tune(tune, version)
     click_link 'Issue card'
-    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 180)
   end
 
   def issue
     issue_card
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
   end
 
   it 'is made to measure: work, minutes, spots only, words of the teacher; kept over a reload; as a PDF in Letter' do
@@ -30,7 +30,7 @@ RSpec.describe 'a card' do
     within('.inner', match: :first) { find('input').click }
     expect(page).to have_css('.preview .card-paper .about', text: /bar/)
     page.driver.browser.navigate.refresh
-    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 180)
     expect(page).to have_css('.preview .work', text: /Sing it 1 min\s+Sing the names\./)
     expect(find_field('Minutes for Warm up').value).to eq('9')
     issue
@@ -67,7 +67,7 @@ RSpec.describe 'a card' do
     using_session(:pupil) do
       page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 390, height: 800, deviceScaleFactor: 1, mobile: true)
       visit link
-      expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+      expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
       first('button.box.now').click
       expect(page).to have_css('button.box.done', text: '1')
       expect(page).to have_no_content('sending')
@@ -75,7 +75,7 @@ RSpec.describe 'a card' do
       wait_until { page.evaluate_async_script(kept) }
       Capybara.app.cut = true
       page.driver.browser.navigate.refresh # on the way, without a connection
-      expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+      expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
       expect(page).to have_css('button.box.done', text: '1')
       2.times { click_button 'Five minutes more' }
       expect(page).to have_content('kept here; it is sent when the connection is back')

@@ -72,7 +72,7 @@ RSpec.describe 'the chart desk' do
     find('[aria-label="Faster"]').click
     expect(find('[aria-label="Hear it"] output').text.to_i).to be > 72
     click_button 'Hear it'
-    expect(page).to have_button('Stop', wait: 60)
+    expect(page).to have_button('Stop', wait: 180)
     expect(page).to have_css('.cursor', wait: 40)
     press('[')
     press(:space)
@@ -95,7 +95,7 @@ RSpec.describe 'the chart desk' do
     open_tune('By Moonlight')
     before = find('.desk header .quiet').text
     click_button 'Others …'
-    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 60)
+    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 180)
     key = all('.v-dialog tbody tr').find { _1.has_button?('Take it', wait: 0) }
     name = key.find('b').text
     key.click_button('Take it')
@@ -115,17 +115,17 @@ RSpec.describe 'the chart desk' do
     wait_for_chart
     click_link 'Compare'
     expect(page).to have_content(/\d+ notes differ: fingering in/)
-    expect(page).to have_css('.step .part', minimum: 4, wait: 60)
+    expect(page).to have_css('.step .part', minimum: 4, wait: 180)
     expect(page).to have_css('.differs', minimum: 4)
     click_link 'Open the full one'
     wait_for_chart
     page.driver.browser.action.key_down(:control).send_keys('k').key_up(:control).perform
     find('[role=combobox][aria-label="What to do"]').send_keys('several', :enter)
-    expect(page).to have_css('.step .label', text: /\Abass/, wait: 60)
+    expect(page).to have_css('.step .label', text: /\Abass/, wait: 180)
     uncheck 'bass'
     expect(page).to have_no_css('.step .label', text: /\Abass/)
     check 'viola'
-    expect(page).to have_css('.step .label', text: /\Aviola/, wait: 60)
+    expect(page).to have_css('.step .label', text: /\Aviola/, wait: 180)
     paper = printed
     expect(paper[:text]).to include('Herbs at the Fair', 'violin', 'viola', 'cello')
     expect(paper[:text]).not_to include('Heard')

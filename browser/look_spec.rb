@@ -70,7 +70,7 @@ RSpec.describe 'the look of it' do
     visit "/lessons/#{lesson.id}"
     expect(page).to have_css('.lesson h1')
     find('aside button', text: 'Three keys from open strings').click
-    expect(page).to have_css('.excerpt[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.excerpt[data-engraved="yes"] .band', wait: 180)
     press('h')
     accessible
   end
@@ -88,22 +88,22 @@ RSpec.describe 'the look of it' do
     accessible
     chart = page.current_path
     visit "#{chart}/card"
-    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.preview .sheet[data-engraved="yes"] .band', wait: 180)
     page.all('summary').each(&:click)
     first('button.title').click
     accessible
     visit "#{chart}/compare"
-    expect(page).to have_css('.step .part .band', wait: 60)
+    expect(page).to have_css('.step .part .band', wait: 180)
     accessible
     tune = studio.tunes_dataset.first(title: 'Herbs at the Fair').id
     visit "/tunes/#{studio.tunes_dataset.first(title: 'Five Stones').id}/group"
-    expect(page).to have_css('.step .part .band', wait: 60)
+    expect(page).to have_css('.step .part .band', wait: 180)
     accessible
     visit '/scales'
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     accessible
     visit "/tunes/#{tune}"
-    expect(page).to have_css('[data-drawn]', wait: 60)
+    expect(page).to have_css('[data-drawn]', wait: 180)
     accessible
     page.driver.browser.action.key_down(:control).send_keys('k').key_up(:control).perform
     expect(page).to have_css('#palette-list li')
@@ -112,7 +112,7 @@ RSpec.describe 'the look of it' do
     accessible('.v-dialog')
     link = studio.cards_dataset.order(:id).first.live_link || FawnmossServer::Actions::Cards.link(studio.cards_dataset.order(:id).first)
     visit "/k/#{link.token}"
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     accessible
   end
 
@@ -126,7 +126,7 @@ RSpec.describe 'the look of it' do
     open_tune('Five Stones')
     expect(wide.call).to be <= 640
     click_link 'Issue card'
-    expect(page).to have_css('.preview .band', wait: 60)
+    expect(page).to have_css('.preview .band', wait: 180)
     expect(wide.call).to be <= 640
   end
 
@@ -164,7 +164,7 @@ RSpec.describe 'the look of it' do
     link = studio.pupils_dataset.first(name: 'Linnet').cards.find { _1.title == 'Brook Song' }.live_link
     page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 390, height: 800, deviceScaleFactor: 1, mobile: true)
     visit "/k/#{link.token}"
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     expect(page.evaluate_script('document.documentElement.scrollWidth')).to be <= 390
     expect(page.all('.system').size).to be > 2
   end

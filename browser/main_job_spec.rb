@@ -42,7 +42,7 @@ RSpec.describe 'the main job' do
     fill_in 'What to listen for (optional)', with: 'Four matches the open string.'
     issue_card
     expect(page).to have_css('.card-paper h1', text: 'Five Stones')
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     expect(digits.first(6)).to eq(%w[0 1 2 3 4 0])
     paper = printed
     expect(paper[:text]).to include('Five Stones', 'Linnet, violin', 'No. 4', 'Four matches the open string.', '20 minutes a day', 'up-bow, toward the frog', 'Phrase by phrase')
@@ -117,7 +117,7 @@ RSpec.describe 'the main job' do
     logged_in
     choose_pupil('Linnet')
     click_link 'No. 3, Brook Song'
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 640, height: 900, deviceScaleFactor: 1, mobile: false)
     page.driver.browser.execute_cdp('Emulation.setEmulatedMedia', media: 'print')
     expect(distances_from_note_heads.max).to be < 1.0

@@ -88,13 +88,13 @@ class Pictures
     find('.lesson h1')
     4.times { page.driver.browser.action.send_keys(:arrow_right).perform }
     page.driver.browser.action.send_keys('2').perform
-    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     shot 'lesson'
   end
 
   def tunes
     visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'The Fawn at Dusk').id}"
-    find('[data-drawn]', wait: 60)
+    find('[data-drawn]', wait: 180)
     find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B & c|")
     find('[role=alert]')
     shot 'tune-edit'
@@ -105,7 +105,7 @@ class Pictures
     pupil who
     visit '/tunes'
     find('li.tune', text: title).click_button(version)
-    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     steps.times { page.driver.browser.action.send_keys(:arrow_right).perform }
   end
 
@@ -126,18 +126,18 @@ class Pictures
   def in_step
     pupil 'Linnet'
     visit '/scales'
-    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     shot 'scales'
     chart('Oskar', 'Old Acquaintance', 'Full', 0)
     click_link 'Compare'
-    find('.step .part .band', match: :first, wait: 60)
+    find('.step .part .band', match: :first, wait: 180)
     shot 'compare'
     visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'Brother John').id}/group"
-    find('.step .part .band', match: :first, wait: 60)
+    find('.step .part .band', match: :first, wait: 180)
     shot 'group'
     chart('Maren', 'Herbs at the Fair', 'Full', 0)
     click_link 'Issue card'
-    find('.preview .sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.preview .sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     find('summary', text: 'What goes in').click
     shot 'card-make'
   end
@@ -145,12 +145,12 @@ class Pictures
   def cards
     pupil 'Linnet'
     click_link 'No. 3, Brook Song'
-    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     print_page('card-print')
     path = find('[data-link]')[:href]
     size(390, 844, mobile: true)
     visit path
-    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 60)
+    find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     shot 'card-phone'
   end
 

@@ -147,4 +147,37 @@ RSpec.describe 'the studio' do
     visit "/k/#{link}"
     expect(page).to have_content('This link does not open a card')
   end
+
+  it 'shows what the teacher’s marks have in common and where they decided, and follows it or not, as the teacher says' do
+    choose_pupil('Oskar')
+    open_tune('Bridge Down', 'Full')
+    expect(page).to have_link('4 notes by your own hand')
+    with = digits
+    go_to_note(3)
+    expect(page).to have_content('Your own hand decided here. By itself the engine takes: open A.')
+    click_link '4 notes by your own hand'
+    expect(page).to have_content('You take the fourth finger rather than the open string, coming down: 5 of 5 times.')
+    expect(page).to have_link('Mossy Wall')
+    click_button 'Do not follow it'
+    expect(page).to have_button('Follow it', exact: true)
+    open_tune('Bridge Down', 'Full')
+    expect(page).to have_no_content('by your own hand')
+    expect(digits).not_to eq(with)
+    visit '/studio'
+    click_button 'Follow it', exact: true
+    expect(page).to have_button('Do not follow it')
+    click_button 'Forget it'
+    expect(page).to have_content('Forgotten, from the marks so far')
+    expect(page).to have_no_content('5 of 5 times')
+    click_button 'Remember it again'
+    expect(page).to have_content('5 of 5 times')
+    uncheck 'Charts follow my hand'
+    open_tune('Bridge Down', 'Full')
+    expect(page).to have_no_content('by your own hand')
+    visit '/studio'
+    check 'Charts follow my hand'
+    open_tune('Bridge Down', 'Full')
+    expect(page).to have_link('4 notes by your own hand')
+    expect(digits).to eq(with)
+  end
 end

@@ -33,7 +33,7 @@ RSpec.describe 'the shelf' do
     more 'The Fawn at Dusk', 'Copy with a simpler rhythm'
     expect(page).to have_css('li.tune.fresh', text: 'Fawn at Dusk, simpler rhythm')
     more 'Old Acquaintance', 'Keys that suit'
-    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 60)
+    expect(page).to have_css('.v-dialog tbody tr', minimum: 3, wait: 180)
     first('.v-dialog button', text: 'Copy in this key').click
     expect(page).to have_css('li.tune.fresh', text: /Old Acquaintance, in \S+ major/)
   end
@@ -67,7 +67,7 @@ RSpec.describe 'the shelf' do
     visit '/tunes/new'
     text = find_field('The tune as ABC text')
     text.send_keys("\nT:Moss Stairs\nD E F G|")
-    expect(page).to have_css('[data-drawn]', wait: 60)
+    expect(page).to have_css('[data-drawn]', wait: 180)
     text.send_keys('A & B')
     expect(page).to have_css('[role=alert]', text: /column 11: a second voice/)
     expect(page).to have_button('Put it on the shelf', disabled: true)
@@ -95,7 +95,7 @@ RSpec.describe 'the shelf' do
       -> { find('li.tune.fresh', text: 'Heron').click_button('Simple chart') },
       -> { wait_for_chart && click_link('Issue card') },
       -> { click_button 'Issue the card' },
-      -> { expect(page).to have_css('.page[data-ready] .sheet[data-engraved="yes"] .band', wait: 60) } # then Ctrl P, or Print
+      -> { expect(page).to have_css('.page[data-ready] .sheet[data-engraved="yes"] .band', wait: 180) } # then Ctrl P, or Print
     ]
     actions.each(&:call)
     expect(printed[:text]).to include('Heron', 'Linnet, violin')
@@ -107,7 +107,7 @@ RSpec.describe 'the shelf' do
     choose_pupil('Linnet')
     click_link 'Scales'
     expect(page).to have_css('h1', text: 'D major, 1 octave')
-    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 60)
+    expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
     choose 'Octaves', /\A3\z/
     expect(page).to have_content('does not fit the violin')
     choose 'Octaves', /\A1\z/

@@ -43,7 +43,7 @@ module Steps
     wait_for_chart
   end
 
-  def wait_for_chart = expect(page).to(have_css('.sheet[data-engraved="yes"] .band', wait: 60))
+  def wait_for_chart = expect(page).to(have_css('.sheet[data-engraved="yes"] .band', wait: 180))
   def press(*keys) = keys.each { |key| page.driver.browser.action.send_keys(key).perform }
 
   # Walks to the n-th note of the chart, counted from 1.

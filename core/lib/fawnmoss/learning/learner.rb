@@ -2,8 +2,8 @@
 
 module Fawnmoss
   module Learning
-    # Makes a studio's Hand out of the charts whose marks were kept, in the tastes that have become habits: the passive-aggressive rule that Perceptron uses, on the shares by which
-    # prices move between their bounds. The same corrections in the same order make the same hand.
+    # Makes a studio's Hand out of the charts whose marks were kept, in the tastes that have become habits: the passive-aggressive rule that
+    # Perceptron uses, on the shares by which prices move between their bounds. The same marks in the same order make the same hand.
     class Learner
       STEP = 0.12 # a price moves by this share for one chart at a time at the most
       ROUNDS = 3
@@ -38,7 +38,8 @@ module Fawnmoss
         norm = pulls.values.sum { _1**2 }
         return hand if norm.zero?
 
-        hand.with(part, kept.family, shares.merge(pulls.to_h { |name, pull| [name, shares.fetch(name, 0.0) - (contrast.lacks * pull / norm).clamp(-STEP, STEP)] }))
+        steps = pulls.to_h { |name, pull| [name, shares.fetch(name, 0.0) - (contrast.lacks * pull / norm).clamp(-STEP, STEP)] }
+        hand.with(part, kept.family, shares.merge(steps))
       end
 
       # Hundredths that the whole share of each price adds to the teacher's way beyond the engine's; less for a taste that none of this chart's
