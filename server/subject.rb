@@ -3,6 +3,8 @@
 module FawnmossServer
   # Whom a chart is for: a pupil, with what the pupil knows, or an instrument alone.
   class Subject
+    PLAIN = %w[tempo start shift slide trill cuts].freeze # options that a request takes as they are
+
     attr_reader :pupil, :instrument_id, :today
 
     # pupil: Models::Pupil; today: Date; instrument_id: when a chart was made for another instrument of the pupil's; roll: Roll that
@@ -73,7 +75,7 @@ module FawnmossServer
       Fawnmoss::Chart::Request.build(instrument:, version:, positions: options['positions'] || positions, pins:, spots:, had:,
                                      hand: options['hand'] == false ? nil : hand, learnt: learnt(version), joins: joins(version),
                                      fourth: options['fourth'] || fourth, slurs: options.fetch('slurs') { slurs(version) },
-                                     bowing: options['bowing'] || bowing, **options.slice('tempo', 'start', 'shift', 'slide', 'cuts').transform_keys(&:to_sym),
+                                     bowing: options['bowing'] || bowing, **options.slice(*PLAIN).transform_keys(&:to_sym),
                                      transpose: move && Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
     end
 

@@ -145,7 +145,7 @@ RSpec.describe 'outside checks' do
       mei = Nokogiri::XML(mei).remove_namespaces!
       notes = mei.xpath('//note[not(@grace)]')
       expect(notes.map { "#{_1['pname'].upcase}#{_1['oct']}" }).to eq(chart.tune.notes.reject(&:rest?).map { "#{_1.pitch.letter}#{_1.pitch.octave}" })
-      expect(mei.xpath('//fing').map { _1.text.to_i }).to eq(chart.marked.notes.filter_map(&:finger))
+      expect(mei.xpath('//fing').map { _1.text.to_i }).to eq(chart.marked.notes.flat_map { [*_1.grace_fingers, _1.finger] }.compact)
       expect(mei.xpath('//artic[@artic="upbow" or @artic="dnbow"]').size).to eq(chart.strokes.size - chart.entries.count(&:added))
       expect(mei.xpath('//slur').size).to eq(chart.strokes.count { _1.size > 1 } + chart.entries.count(&:added))
       expect(mei.xpath('//slur[@lform="dashed"]').size).to eq(chart.entries.count(&:added))

@@ -121,7 +121,7 @@ module FawnmossServer
       def self.drawing(chart, solved, today, left_out = [])
         request = solved.request
         { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
-          hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide,
+          hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide, trill: request.trill,
           chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end

@@ -73,10 +73,10 @@ RSpec.describe 'charts' do
   end
 
   it 'saves joins, shift and slide, and a start from the balance point' do
-    saved = save_chart(open_chart, pins: [{ note: 'n2', join: 'slur' }], options: { start: 'balance', shift: 'frame', slide: 'new' })
+    saved = save_chart(open_chart, pins: [{ note: 'n2', join: 'slur' }], options: { start: 'balance', shift: 'frame', slide: 'new', trill: 'upper' })
     expect(saved[:chart][:notes][0, 2].map { _1.values_at(:direction, :join) }).to eq([%w[up start], %w[up slur]])
     expect(saved[:chart][:notes][1][:pinned]).to eq(['join'])
-    expect(api(:get, "/api/charts/#{saved[:id]}")).to include(pins: [a_hash_including(note: 'n2', join: 'slur')], options: { start: 'balance', shift: 'frame', slide: 'new' })
+    expect(api(:get, "/api/charts/#{saved[:id]}")).to include(pins: [a_hash_including(note: 'n2', join: 'slur')], options: { start: 'balance', shift: 'frame', slide: 'new', trill: 'upper' })
   end
 
   it 'keeps phrases and spots as the teacher wants them' do
@@ -159,7 +159,7 @@ RSpec.describe 'charts' do
       save_chart(chart, pins: [bad])
       expect(status).to eq(422), bad.inspect
     end
-    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { shift: 'none' }, { slide: 'away' }, { bowing: 'none' }, { slurs: 'yes' }].each do |bad|
+    [{ tempo: 1 }, { fourth: 'never' }, { start: 'left' }, { shift: 'none' }, { slide: 'away' }, { trill: 'below' }, { bowing: 'none' }, { slurs: 'yes' }].each do |bad|
       save_chart(chart, options: bad)
       expect(status).to eq(422), bad.inspect
     end

@@ -27,6 +27,8 @@ const starts = [
 const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
 const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
 const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
+const trills = [{ value: 'main', title: 'from the note itself' }, { value: 'upper', title: 'from the note above' }]
+const trilled = computed(() => props.view.chart.notes.some((note) => note.trill))
 const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
 const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
 const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
@@ -57,6 +59,7 @@ const positions = computed(() => positionItems(props.view.position_names))
       <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />
       <v-select :model-value="view.shift" :items="leads" label="Shift" @update:model-value="emit('option', { shift: $event })" />
       <v-select :model-value="view.slide" :items="slides" label="Slide" @update:model-value="emit('option', { slide: $event })" />
+      <v-select v-if="trilled" :model-value="view.trill" :items="trills" label="Trills" @update:model-value="emit('option', { trill: $event })" />
       <label v-if="view.hand || view.options.hand === false" class="choice">
         <input type="checkbox" :checked="view.hand" @change="emit('option', { hand: view.hand ? false : null })" /> as my own marks have taught
       </label>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { ChartNote } from '../api/types'
 import { together, type BandSize, type Placed } from '../geometry/bands'
 import { mark } from '../geometry/words'
 import BowSign from './BowSign.vue'
@@ -12,6 +13,9 @@ const proposals = computed(() => props.notes.flatMap((one, at) => (one.note.adde
 
 /** A sign stands where a stroke begins. */
 const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' && !together(props.notes, at)
+/** Fingers of the grace notes, before the note's own; and of a trill, in the order in which they begin. Cards issued long ago have neither. */
+const small = (note: Partial<ChartNote>): string => (note.graces ?? []).map((grace) => grace.finger).join(' ')
+const trill = (note: ChartNote): string => (note.trill ? (note.trill.from === 'upper' ? [note.trill.finger, note.finger] : [note.finger, note.trill.finger]).join('·') : '')
 </script>
 
 <template>
@@ -21,6 +25,8 @@ const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' &&
       <BowSign v-if="signed(one, at)" :direction="one.note.direction" :join="one.note.join" :y="size.digits < 58 ? 12 : 4" />
       <path v-if="one.note.pinned.includes('direction') || one.note.pinned.includes('join')" class="pin" d="M -6 27 H 6" />
       <text :y="together(notes, at) ? 30 : 43" class="digit" :class="{ paired: together(notes, at) || (at + 1 < notes.length && together(notes, at + 1)) }" text-anchor="middle">{{ one.note.finger }}</text>
+      <text v-if="small(one.note)" :y="together(notes, at) ? 30 : 43" x="-8" class="small" text-anchor="end">{{ small(one.note) }}</text>
+      <text v-if="trill(one.note)" y="36" x="6.5" class="small">{{ trill(one.note) }}</text>
       <path v-if="one.note.pinned.includes('place')" class="pin" d="M -6 46.5 H 6" />
       <text v-if="mark(one.note) && !together(notes, at)" :y="55" class="word" text-anchor="middle">{{ mark(one.note) }}</text>
     </g>
@@ -31,6 +37,7 @@ const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' &&
 .band { display: block; width: 100%; height: auto; overflow: visible; }
 .digit { font: 600 17px var(--v-font-body); fill: var(--ink); }
 text.paired { font-size: 13.5px; }
+text.small { font: 600 11px var(--v-font-body); fill: var(--ink); }
 .word { font: italic 500 10.5px var(--v-font-heading); fill: var(--fawn); }
 .proposal { fill: none; stroke: var(--ink); stroke-width: 1.5; stroke-dasharray: 4 3; }
 .pin { stroke: var(--fawn); stroke-width: 2; }

@@ -35,6 +35,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <p v-if="aim" class="small quiet">Aim, from equal temperament: {{ aim }}</p>
       <p v-if="note.shift" class="small fawn">{{ note.shift.words }}</p>
       <p v-if="note.prepare" class="small fawn">{{ note.prepare }}</p>
+      <p v-for="words in note.ornaments" :key="words" class="small">{{ words }}</p>
       <p v-if="note.hand" class="small moss hand">Your own hand decided here. By itself the engine takes: {{ note.hand }}.</p>
       <ul class="reasons small"><li v-for="reason in note.reasons" :key="reason">{{ reason }}</li></ul>
       <template v-if="note.alternatives.length">

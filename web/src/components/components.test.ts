@@ -46,6 +46,20 @@ describe('DigitBand', () => {
   })
 })
 
+describe('ornaments', () => {
+  const fingers = (from: 'main' | 'upper') => {
+    const one = { ...note, finger: 2, graces: [{ finger: 0 }, { finger: 1 }], trill: { finger: 3, from } } as unknown as ChartNote
+    const band = mount(DigitBand, { props: { notes: [{ index: 0, x: 40, end: 60, note: one }], width: 100, selected: null, size: DESK }, global })
+    return band.findAll('text.small').map((text) => text.text())
+  }
+  it('have small fingers: grace notes before, a trill in the order in which it begins', () => {
+    expect([fingers('main'), fingers('upper')]).toEqual([['0 1', '2·3'], ['0 1', '3·2']])
+  })
+  it('are said in words beside the chart', () => {
+    expect(mount(NotePanel, { props: { note: { ...note, ornaments: ['Grace note E 1, before the beat.'] } as ChartNote, strings: [] }, global }).text()).toContain('Grace note E 1, before the beat.')
+  })
+})
+
 describe('a slur of the engine’s own', () => {
   const own = { ...note, id: 'n2', join: 'slur', added: true, direction: 'up' } as unknown as ChartNote
   it('is drawn dashed from the note before and has no bow sign', () => {

@@ -114,6 +114,7 @@ module Fawnmoss
         index = note.index
         place = @places[index]
         Entry.new(note:, place:, count: @tune.meter.count_at(note.at), say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
+                  graces: graces(at, note), trill: note.trill && Fingering::Trills.place(place, note.trill, @instrument),
                   prepare: @prepares.for(index), pinned: pinned(note), hand: alone[at], demands: demands.per_note[index],
                   **@bows[at], **facts(note.pitch), **marks)
       end
@@ -121,6 +122,14 @@ module Fawnmoss
       # What the engine would do without the studio's own hand, by sound, where that is something else.
       def alone
         @alone ||= @request.hand ? WithoutHand.new(@problem, @problem.with(@request.copy(hand: nil)), @reasons).words : []
+      end
+
+      # Places of the grace notes written before a note.
+      def graces(at, note)
+        pitches = note.note.graces or return []
+        @graces ||= Ornaments::Graces.new(@problem.setting, @request.positions)
+        before = at.positive? ? [@heads[at - 1], @grips[at - 1].parts.first] : []
+        @graces.places(pitches, note, @places[note.index], *before)
       end
 
       # What depends on the pitch alone.

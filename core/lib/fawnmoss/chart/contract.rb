@@ -34,7 +34,7 @@ module Fawnmoss
       end
 
       def note(entry)
-        { **written(entry), **place(entry.place), **bow(entry),
+        { **written(entry), **place(entry.place), **bow(entry), **ornaments(entry),
           ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, shift: entry.shift&.to_h, prepare: entry.prepare, cents: entry.targets,
           reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s),
           hand: entry.hand, demands: entry.demands }
@@ -50,6 +50,18 @@ module Fawnmoss
       def names(pitch)
         @names[[pitch.step % 7, pitch.alter]] ||= Theory::NoteNames::KINDS.to_h { [_1, Theory::NoteNames.say(pitch, _1)] }.freeze
       end
+
+      # Small notes with their fingers, and how they are played.
+      def ornaments(entry)
+        pitches = entry.note.note.graces || []
+        words = if pitches.empty? && entry.note.trill.nil? then []
+                else Ornaments::Words.of(entry, tempo: @chart.tempo, from: @chart.request.trill, first: entry.note.index.zero?)
+                end
+        { graces: entry.graces ? pitches.zip(entry.graces).map { |pitch, place| small(pitch, place) } : [],
+          trill: entry.trill && { **small(entry.note.trill, entry.trill), from: @chart.request.trill }, ornaments: words }
+      end
+
+      def small(pitch, place) = { written: pitch.to_s, **place(place).slice(:string, :finger, :position) }
 
       def place(place)
         { string: @instrument.string_names[place.string], finger: place.finger,

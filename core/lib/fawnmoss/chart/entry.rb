@@ -16,6 +16,8 @@ module Fawnmoss
       :bow_words,    # how much bow, where, how fast
       :ring,         # :strong, :slight or :none
       :check,        # Analysis::Checks::Check or nil
+      :graces,       # places of the grace notes before it, in order, nil where one is out of reach; [] without any
+      :trill,        # place of the upper note of a trill, or nil
       :hold_to,      # index of the note to which the finger stays down, or nil
       :shift,        # Analysis::Shifts::Shift or nil
       :prepare,      # a sentence or nil

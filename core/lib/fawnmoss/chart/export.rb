@@ -14,7 +14,7 @@ module Fawnmoss
         when 'text' then TextPage.new(chart).text
         when 'musicxml' then Notation::MusicXml.write(chart.marked, instrument: chart.request.instrument)
         when 'abc' then Notation::Abc.write(chart.marked(strings: :needed), clef: chart.request.instrument.clef)
-        when 'midi' then Notation::Midi.write(chart.tune, instrument: chart.request.instrument, tempo: chart.tempo)
+        when 'midi' then Notation::Midi.write(chart.tune, instrument: chart.request.instrument, tempo: chart.tempo, trill: chart.request.trill)
         else raise InvalidInput.new("#{format.inspect} is not a format", where: { field: 'format' }, remedy: "Choose #{FORMATS.join(', ')}.")
         end
       end

@@ -43,8 +43,9 @@ module Fawnmoss
       end
 
       def place(note)
-        entry = @entries[note.id] or return { finger: nil, string: nil }
-        { finger: entry.place.finger, string: (@instrument.open.size - entry.place.string unless @needed && plain?(entry)) }
+        entry = @entries[note.id] or return { finger: nil, string: nil, grace_fingers: nil }
+        graces = entry.graces.map(&:finger) if entry.graces&.any?
+        { finger: entry.place.finger, grace_fingers: graces, string: (@instrument.open.size - entry.place.string unless @needed && plain?(entry)) }
       end
 
       # In the positions of the chart no other string has the note under the same finger.

@@ -17,6 +17,7 @@ module Fawnmoss
       :joins,      # what the hand has besides a plain change, before the school (repairs): of :slur, :hook, :stop, :lift and :recovery
       :shift,      # which finger leads: 'old', 'new' or 'frame'
       :slide,      # on the 'old' or the 'new' bow
+      :trill,      # begins on the 'main' note or the 'upper' one
       :transpose,  # Theory::Interval
       :pins,       # list of Pin
       :cuts,       # ids of notes on which the teacher wants one phrase to end and the next to begin, or nil for the engine's own
@@ -53,11 +54,11 @@ module Fawnmoss
         build(instrument:, **kind.slice(:version, :positions, :fourth, :slurs, :bowing), learnt: kind[:learnt].map(&:to_sym), joins: kind[:joins].map(&:to_sym))
       end
 
-      def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil)
+      def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil, trill: nil)
         bowing = choice('bowing', bowing || (version == 'full' ? 'strong' : 'comes'))
         { bowing:, tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
           slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[slur hook lift recovery] : []),
-          shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old') }
+          shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old'), trill: choice('trill', trill || 'main') }
       end
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
@@ -92,6 +93,6 @@ module Fawnmoss
 
     # What each named choice may be.
     Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'bowing' => %w[comes strong],
-                         'shift' => %w[old new frame], 'slide' => %w[old new] }.each_value(&:freeze).freeze
+                         'shift' => %w[old new frame], 'slide' => %w[old new], 'trill' => %w[main upper] }.each_value(&:freeze).freeze
   end
 end

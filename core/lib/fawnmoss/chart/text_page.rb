@@ -6,6 +6,7 @@ module Fawnmoss
     #   notes   D4   E4   F#4  G4
     #   string  D    D    D    D
     #   finger  0    1    2    3
+    # Grace notes stand in brackets before their note, a trill's finger behind it: "(1 2) 3", "1 tr2".
     #   bow     n    V    n    V      (n down-bow, V up-bow, - same bow, (-) same bow by our own proposal, = the same way again, , lift, ~ recovery)
     class TextPage
       BARS_A_ROW = 4
@@ -38,8 +39,11 @@ module Fawnmoss
       end
 
       def cells(entry)
-        [entry.note.pitch.to_s, @names[entry.place.string], finger(entry.place), bow(entry)]
+        [entry.note.pitch.to_s, @names[entry.place.string], [graces(entry), finger(entry.place), trill(entry)].compact.join(' '), bow(entry)]
       end
+
+      def graces(entry) = entry.graces&.any? ? "(#{entry.graces.map(&:finger).join(' ')})" : nil
+      def trill(entry) = entry.trill && "tr#{entry.trill.finger}"
 
       def finger(place)
         mark = { low: 'low', high: 'high', extended: 'ext' }[place.placement]

@@ -152,7 +152,7 @@ module Fawnmoss
       def placed(index)
         @placed_at[index] ||= begin
           note = @solver.sounds[index].first
-          (@placed[@solver.candidates[index]] ||= {})[[note.duration, index.zero?]] ||= @solver.candidates[index].map { pack(@terms.placed(_1, note)) }
+          (@placed[@solver.candidates[index]] ||= {})[@terms.kind(note)] ||= @solver.candidates[index].map { pack(@terms.placed(_1, note)) }
         end
       end
 

@@ -89,7 +89,7 @@ module Fawnmoss
       def placing_costs(index)
         list = @candidates[index]
         note = @sounds[index].first
-        plain = ((@placings[list] ||= {})[[note.duration, index.zero?]] ||= shared(list, list.map { @terms.placing_cost(_1, note) }))
+        plain = ((@placings[list] ||= {})[@terms.kind(note)] ||= shared(list, list.map { @terms.placing_cost(_1, note) }))
         return plain unless @allowed[index]
 
         shared(list, plain.each_with_index.map { |cost, at| @allowed[index].include?(list[at]) ? cost : cost + FORBIDDEN })

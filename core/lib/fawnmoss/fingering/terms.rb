@@ -10,7 +10,7 @@ module Fawnmoss
       # fewer.
       def self.for(setting)
         new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::PassedOver,
-                           Costs::StartAway], setting),
+                           Costs::StartAway, Costs::Trill], setting),
             gripping: able([Costs::DoubleStop], setting),
             moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::ComingDown, Costs::Hop, Costs::Slide, Costs::OtherFinger,
                           Costs::Opening, Costs::Closing, Costs::Shift], setting),
@@ -42,6 +42,9 @@ module Fawnmoss
         biased = difference + @bias
         @units.to_h { |term, unit| [term.class, ((biased / unit) % (2 * self.class::MIDDLE)) - self.class::MIDDLE] }.reject { |_, count| count.zero? }
       end
+
+      # All of a note that placing terms look at: notes of one kind share their tables.
+      def kind(note) = [note.duration, note.index.zero?, note.trill]
 
       # The terms that cost something for a Place or Grip by itself, once for each note that they fire for.
       def placed(candidate, note)

@@ -4,7 +4,7 @@ module Fawnmoss
   module Notation
     # A chart as a Standard MIDI File (format 1): a tempo track and a track of the notes as they sound, repeats played, on a
     # General MIDI string program (40 violin, 41 viola, 42 cello, 43 contrabass; numbered from 0), with a count-in of one bar,
-    # two when the tune starts with a pick-up. Trills and grace notes sound as their main note.
+    # two when the tune starts with a pick-up. Trills and grace notes sound as Score::Sounding has them.
     class Midi
       TICKS = 480 # a quarter; divides by 3, 5 and 32nds
       CLICK = { first: 76, other: 77 }.freeze # high and low wood block on the percussion channel (General MIDI)
@@ -12,15 +12,17 @@ module Fawnmoss
       LOUDNESS = 88
       GAP = 12 # ticks that separate strokes
 
-      # tune: Score::Tune; instrument: Instrument; tempo: quarters a minute; count_in: false starts at once.
+      # tune: Score::Tune; instrument: Instrument; tempo: quarters a minute; count_in: false starts at once; trill: where trills begin, 'main'
+      # or 'upper'.
       # Returns the bytes of the file.
-      def self.write(tune, instrument:, tempo:, count_in: true) = new(tune, instrument, tempo, count_in).bytes
+      def self.write(tune, instrument:, tempo:, count_in: true, trill: 'main') = new(tune, instrument, tempo, count_in, trill).bytes
 
-      def initialize(tune, instrument, tempo, count_in)
+      def initialize(tune, instrument, tempo, count_in, trill)
         @tune = tune
         @instrument = instrument
         @tempo = tempo
         @count_in = count_in
+        @trill = trill
       end
 
       def bytes
@@ -70,10 +72,10 @@ module Fawnmoss
       end
 
       def notes
-        Score::Unfolding.tune(@tune).played.flat_map do |note|
-          key = @instrument.sounding(note.pitch).midi
-          from = ticks(lead + note.onset)
-          to = [ticks(lead + note.onset + note.duration) - GAP, from + 1].max
+        Score::Sounding.of(Score::Unfolding.tune(@tune).played, tempo: @tempo, from: @trill).flat_map do |sound|
+          key = @instrument.sounding(sound.pitch).midi
+          from = ticks(lead + sound.at)
+          to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max
           [[from, 1, MIDI::NoteOn.new(0, key, LOUDNESS)], [to, 0, MIDI::NoteOff.new(0, key, 0)]]
         end
       end

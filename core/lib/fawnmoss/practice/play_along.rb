@@ -36,7 +36,7 @@ module Fawnmoss
       end
 
       def schedule
-        notes = @played.map { sound(_1) }
+        notes = sounds(@played)
         length = last(notes)
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
                      phrases: spans.map { _1.first(2) }, **meter)
@@ -49,8 +49,11 @@ module Fawnmoss
         { beat: @meter.beat_length, bar:, count_in: @tune.count_in, first: @tune.pickup.zero? ? 0r : bar - @tune.pickup }
       end
 
-      def sound(note, at: note.onset, silent: false)
-        Sound.new(id: note.id, at:, length: note.duration, midi: @instrument.sounding(note.pitch).midi, bar: note.bar, silent:)
+      # notes: Score::Played in order; later: quarters by which they sound later than written.
+      def sounds(notes, later: 0r, silent: false)
+        Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill).map do |sound|
+          Sound.new(id: sound.note.id, at: sound.at + later, length: sound.length, midi: @instrument.sounding(sound.pitch).midi, bar: sound.note.bar, silent:)
+        end
       end
 
       def last(notes) = notes.map { _1.at + _1.length }.max || 0r
@@ -72,7 +75,7 @@ module Fawnmoss
         notes = spans.flat_map do |onset, length, own|
           at += (onset - at) % @meter.bar_length
           rest = (length / @meter.bar_length).ceil * @meter.bar_length
-          turn = [[at, false], [at + rest, true]].flat_map { |from, silent| own.map { sound(_1, at: from + _1.onset - onset, silent:) } }
+          turn = [[at, false], [at + rest, true]].flat_map { |from, silent| sounds(own, later: from - onset, silent:) }
           at += 2 * rest
           turn
         end

@@ -20,7 +20,8 @@ module Fawnmoss
       :bow,        # :up or :down as printed, or nil
       :string,     # 1 = highest, as printed, or nil
       :chord,      # true when it sounds together with the note before it
-      :graces      # pitches of grace notes before it, or nil
+      :graces,     # pitches of grace notes before it, or nil
+      :grace_fingers # their fingers as printed, or nil
     ) do
       def rest? = pitch.nil?
     end

@@ -15,6 +15,7 @@ module Fawnmoss
       :slur,        # number shared by the notes of one slur, or nil
       :dashed,      # the same for a dashed slur: somebody's proposal
       :rest_before, # quarters of rest just before
+      :trill,       # pitch that it trills up to, or nil
       :ends_phrase  # a double bar, repeat or breath follows
     ) do
       def pitch = note.pitch

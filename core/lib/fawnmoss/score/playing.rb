@@ -19,6 +19,7 @@ module Fawnmoss
       # Array of Score::Played.
       def notes
         @tune.bars.each do |bar|
+          @signs = {} # alteration that stands in this bar, by step of the staff
           bar.chords.each { |chord| take(chord, bar) }
           close_phrase if bar.repeat_end || bar.line != :single
         end
@@ -67,8 +68,18 @@ module Fawnmoss
       end
 
       def start(note, bar, head)
-        @done << { index: @done.size, head:, note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,
+        @signs[note.pitch.step] = note.pitch.alter
+        @done << { index: @done.size, head:, trill: trill(note), note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,
                    slur: nil, dashed: nil, @field => @slur, rest_before: @rest, ends_phrase: false }
+      end
+
+      # The next note up in the key, or as an accidental before it in the bar has it.
+      def trill(note)
+        return unless note.marks.include?(:trill)
+
+        step = note.pitch.step + 1
+        letter = Theory::Pitch::LETTERS[step % 7]
+        Theory::Pitch.new(letter:, alter: @signs.fetch(step) { @tune.key.alter(letter) }, octave: step.div(7))
       end
 
       def close_phrase = @done.last && (@done.last[:ends_phrase] = true)

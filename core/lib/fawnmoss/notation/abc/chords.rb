@@ -43,9 +43,12 @@ module Fawnmoss
           refuse('grace notes before grace notes') if @graces
           scan = StringScanner.new(@scan[1])
           @graces = []
+          @grace_fingers = []
           until scan.skip(/\s*\z/)
-            plain = scan.skip(/\s*/) && scan.scan(NOTE) && !scan['letter'].match?(/[zx]/)
-            refuse('these grace notes cannot be read', remedy: 'Write plain notes between { and }.') unless plain
+            scan.skip(/\s*/)
+            @grace_fingers << (scan.scan(/!([0-4])!/) && scan[1].to_i)
+            plain = scan.scan(NOTE) && !scan['letter'].match?(/[zx]/)
+            refuse('these grace notes cannot be read', remedy: 'Write plain notes between { and }, a finger before one as !2!.') unless plain
             @graces << pitch(parts(scan))
           end
           refuse('there is no grace note between { and }') if @graces.empty?

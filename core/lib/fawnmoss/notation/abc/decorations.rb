@@ -44,9 +44,10 @@ module Fawnmoss
         # Slurs, bow signs and marks stand on the first note of a chord; fingers and strings are counted off.
         def marks(index)
           own = { finger: @fingers[index], string: @strings[index], chord: index.positive?, slur_stop: false }
-          return { **own, slur_start: false, marks: [].freeze, bow: nil, graces: nil } if index.positive?
+          return { **own, slur_start: false, marks: [].freeze, bow: nil, graces: nil, grace_fingers: nil } if index.positive?
 
-          { **own, slur_start: @opening, marks: @marks.uniq.freeze, bow: @bow, graces: @graces&.freeze }
+          grace_fingers = @grace_fingers if @graces && @grace_fingers.any?
+          { **own, slur_start: @opening, marks: @marks.uniq.freeze, bow: @bow, graces: @graces&.freeze, grace_fingers: }
         end
       end
     end

@@ -68,7 +68,7 @@ module Fawnmoss
           head = notes.first
           strings = notes.filter_map { _1.string && "\"_#{ROMAN[_1.string]}\"" }
           fingers = notes.filter_map { _1.finger && "!#{_1.finger}!" }
-          graces = "{#{head.graces.map { pitch(_1) }.join}}" if head.graces
+          graces = "{#{head.graces.map { pitch(_1) }.join}}" if head.graces # their fingers are left out: other readers stumble over them
           [*strings, *fingers, *MARKS.slice(*head.marks).values, { up: 'u', down: 'v' }[head.bow], graces].compact.join
         end
 

@@ -88,7 +88,7 @@ module Fawnmoss
           note = Children.new(node)
           refuse_unread(note)
           left_out('lyric') if note['lyric']
-          return (@graces ||= []) << pitch(note) if note['grace']
+          return read_grace(note) if note['grace']
           return read_chord(note, builder) if note['chord']
 
           duration = duration(note)
@@ -97,7 +97,7 @@ module Fawnmoss
           return read_whole_rest(note, duration, builder) if type.nil? && note['rest']
 
           refuse("a note of #{Fraction.text(duration)} quarters cannot be drawn as one note") unless type
-          builder.add({}, pitch: pitch(note), duration:, type:, dots:, triplet:, tie: tie?(note), chord: false, **marks(note), graces: graces(note))
+          builder.add({}, pitch: pitch(note), duration:, type:, dots:, triplet:, tie: tie?(note), chord: false, **marks(note), **graces(note))
         end
 
         # A note that sounds with the one before it: what holds for the whole chord stands on the first.
@@ -113,25 +113,29 @@ module Fawnmoss
           head[:slur_stop] ||= marks[:slur_stop]
           head[:bow] ||= marks[:bow]
           head[:marks] |= marks[:marks]
-          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(written), chord: true, graces: nil,
+          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(written), chord: true, graces: nil, grace_fingers: nil,
                           **marks, slur_start: false, slur_stop: false, bow: nil, marks: [].freeze)
         end
 
         def tie?(note) = note.all('tie').any? { _1['type'] == 'start' }
 
-        # Grace notes that came before this note.
+        def read_grace(note) = (@graces ||= []) << [pitch(note), marks(note)[:finger]]
+
+        # Grace notes that came before this note, and their fingers.
         def graces(note)
           found = @graces
           @graces = nil
           refuse('grace notes before a rest') if found && note['rest']
-          found&.freeze
+          pitches, fingers = found&.transpose
+          { graces: pitches&.freeze, grace_fingers: (fingers.freeze if fingers&.any?) }
         end
 
         # A whole-bar rest lasts the bar, whatever its length: written out in rests that can be drawn.
         def read_whole_rest(note, duration, builder)
           Score::Note::TYPES.each do |length, type|
             while duration >= length
-              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false, graces: nil, **marks(note))
+              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false,
+                          graces: nil, grace_fingers: nil, **marks(note))
               duration -= length
             end
           end

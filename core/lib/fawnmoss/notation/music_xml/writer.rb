@@ -104,18 +104,19 @@ module Fawnmoss
 
         # The notes that sound together; a tie leads to the notes of the same pitch in the next.
         def write_chord(xml, chord)
-          chord.first.graces&.each { write_grace(xml, _1) }
+          chord.first.graces&.each_with_index { |pitch, at| write_grace(xml, pitch, chord.first.grace_fingers&.at(at)) }
           chord.each { write_note(xml, _1) }
           @tied = chord.select(&:tie).map(&:pitch)
         end
 
-        def write_grace(xml, pitch)
+        def write_grace(xml, pitch, finger)
           xml.note do
             xml.grace(slash: 'yes')
             write_pitch(xml, pitch)
             xml.voice(1)
             xml.type('eighth')
             write_accidental(xml, pitch)
+            xml.notations { xml.technical { xml.fingering(finger) } } if finger && !@ids
           end
         end
 
