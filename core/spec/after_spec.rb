@@ -39,6 +39,12 @@ RSpec.describe 'after the lesson' do
       expect(draft(outcome('spots', tune: 3), outcome('tune', tune: 3)).items.last.steps).to eq(['First the spots: Bars 3 and 4: crossing.', 'Then once through as music, without stopping.'])
     end
 
+    it 'takes "with help" for wobbled, and "alone, slow" for steady' do
+      remedy = map['bow.slur'].faults.first[:remedy]
+      said = [0, 1, 2, 3, nil].map { |value| draft(outcome('review', skill: 'bow.slur', value:)).items.first.steps.join(' ').include?(remedy) }
+      expect(said).to eq([true, true, false, false, false])
+    end
+
     it 'says scales in strings and fingers, for whoever helps at home' do
       said = ->(id, skill, **more) { catalogue.path(id, ['french', '1-2-4'])[skill].line.in_fingers(catalogue, instrument: instrument(id), positions: instrument(id).positions.fetch('simple'), **more) }
       expect(said.call('violin', 'scale.three-keys').first(2)).to eq(['D major: D 0 1 high 2 3, A 0 1 high 2 3.', 'G major: G 0 1 high 2 3, D 0 1 high 2 3.'])

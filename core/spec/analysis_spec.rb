@@ -189,7 +189,10 @@ RSpec.describe Fawnmoss::Analysis do
 
     it 'moves the hand during an open string or in a rest' do
       open = chart(tune('D4|G4|', key: 'G'), version: 'full', positions: %w[1 3], pins: [pin('n2', position: '3')])
-      expect([open.entries[0].prepare, open.entries[1].shift&.words]).to include('While it sounds, set the hand in third position.')
+      expect(open.entries[0].prepare).to eq('While it sounds, set the hand in third position.')
+      rest, none = ['E2 z2|G4|', 'E4|G4|'].map { |body| chart(tune(body, key: 'G'), version: 'full', positions: %w[1 3], pins: [pin(body.include?('z') ? 'n3' : 'n2', position: '3')]) }
+      expect([rest, none].map { _1.entries[1].shift.words }).to eq(['In the rest move the hand to third position and set finger 1.',
+                                                                    'Shift to third position: finger 1 slides to its new place, on the old bow.'])
     end
 
     it 'prepares a stretch or a new pattern on the open string, a block before crossing down onto 4, a frame for low 2' do

@@ -57,7 +57,7 @@ RSpec.describe Fawnmoss::Fingering do
     end
 
     it 'plays the step tune on the bass G string with C as 4 in second position, and back' do
-      expect(played('bass', 'G, A, B, C|C B, A, G,|', key: 'G')).to eq('G0 G1 G4 G4(2) G4(2) G4 G1 G0').or eq('G0 G1 G4 G4(2) G4(2) G2(2) G1 G0')
+      expect(played('bass', 'G, A, B, C|C B, A, G,|', key: 'G')).to eq('G0 G1 G4 G4(2) G4(2) G2(2) G1 G0')
     end
 
     it 'keeps D sharp in first position as finger 1 drawn back, but reaches for it where 1 would slide to E; E flat as low 1' do

@@ -172,6 +172,18 @@ RSpec.describe Fawnmoss::Path::Plan do
     expect(ids(lesson)).to include('new bow.slur', *map['bow.slur'].needs.map { "review #{_1}" })
   end
 
+  it 'finds a look back worth more the later it is, up to a cap, less when it is secure, and more when it failed' do
+    rest = steady(*map.of(map.before('rhythm.eighths') | map.before('bow.slur')))
+    points = lambda do |marked|
+      at = situation(rest + marks('rhythm.eighths', marked), minutes: 60)
+      described_class::Looks.new(at).others([]).to_h { [_1.id, _1.points] }['review rhythm.eighths']
+    end
+    # 20 points, and 10 for every interval past due, 30 at the most; 12 and 8 at the most when it is secure; 10 more when it failed.
+    expect(['12:2 8:2', '30:2 20:2', '60:2 27:2'].map(&points)).to eq([36, 50, 50])
+    expect(points.call('40:2 30:2 27:3')).to eq(20)
+    expect(['9:2 1:1', '20:2 10:1', '60:2 50:2 27:1'].map(&points)).to eq([30, 60, 60])
+  end
+
   it 'says what did not fit, and plans when everything is secure or nothing is known' do
     short = plan(some_way, minutes: 10, tunes: [work])
     expect(short.left_out.map(&:first)).to include('Spots of Brook Song')

@@ -141,8 +141,8 @@ RSpec.describe 'charts' do
   it 'hands out the chart as MusicXML, ABC, MIDI and text' do
     chart = open_chart
     files = %w[musicxml abc mid txt].to_h { |ending| [ending, api(:get, "/api/charts/#{chart[:id]}/chart.#{ending}")] }
-    expect(files.transform_values { _1[0, 4] }).to eq('musicxml' => '<?xm', 'abc' => "X:1\n", 'mid' => 'MThd', 'txt' => files['txt'][0, 4])
-    expect(files['txt']).to include('finger')
+    expect(files.transform_values { _1[0, 4] }).to eq('musicxml' => '<?xm', 'abc' => "X:1\n", 'mid' => 'MThd', 'txt' => 'Step')
+    expect(files['txt']).to match(/^finger +\|/)
   end
 
   it 'refuses a pin that cannot be played, and leaves the chart as it was' do

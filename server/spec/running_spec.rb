@@ -74,11 +74,29 @@ RSpec.describe 'the server' do
   end
 
   it 'migrates an empty database from nothing' do
-    db = FawnmossServer.db
+    db = empty_database
+    expect(db.tables).to eq([])
+    FawnmossServer::Boot::Database.migrate(db)
     expect(db.tables).to include(:accounts, :studios, :pupils, :tunes, :marks, :charts, :pins, :cards, :card_links, :card_reports)
     owned = %i[pupils tunes marks charts pins cards card_links card_reports]
     owned.each { |table| expect(db.schema(table).to_h[:studio_id][:allow_null]).to be(false) }
     expect(db[:schema_info].get(:version)).to eq(Dir[File.join(FawnmossServer::Boot::Database::MIGRATIONS, '*.rb')].size)
+    FawnmossServer::Boot::Database.migrate(db) # nothing more to do
+  ensure
+    db&.run("DROP DATABASE #{empty}")
+    db&.disconnect
+  end
+
+  # A database of its own, to which bin/setup opens the way; with nothing in it, and dropped by the example.
+  def empty = 'fawnmoss_empty'
+
+  def empty_database
+    FawnmossServer::Boot::Database.connect(FawnmossServer.settings.database).tap do |db|
+      db.run("DROP DATABASE IF EXISTS #{empty}")
+      db.run("CREATE DATABASE #{empty}")
+      db.disconnect
+    end
+    FawnmossServer::Boot::Database.connect({ **FawnmossServer.settings.database, database: empty })
   end
 
   it 'lets the database itself refuse impossible rows' do
