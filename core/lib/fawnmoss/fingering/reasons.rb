@@ -60,10 +60,7 @@ module Fawnmoss
       end
 
       def sentence(term, place, index)
-        return term.reason(place, nil) if place
-
-        before, now = @solution.places.values_at(index - 1, index)
-        term.method(:reason).arity == 3 ? term.reason(before, now, nil) : term.reason(nil, before, now, nil)
+        term.reason(place || @solution.places[index], index.zero? ? nil : @solution.places[index - 1])
       end
 
       def changes(alternative)

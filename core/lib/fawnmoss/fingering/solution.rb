@@ -29,7 +29,7 @@ module Fawnmoss
       def places = @places ||= @best.each_with_index.map { |slot, index| @solver.place_at(index, slot) }
 
       # Cost of the chart in hundredths of a plain crossing.
-      def total = @solver.costs.last[@best.last]
+      def total = @total ||= @solver.costs.last[@best.last]
 
       # Array of [term, place] that made the place of sound `index` cost what it did; place: what a placing or gripping term
       # speaks of, nil for the terms of the way there.
@@ -69,9 +69,10 @@ module Fawnmoss
       end
 
       def find_alternatives(index)
-        found = others(index).map { |slot| [extra(index, slot), slot] }.sort_by.with_index { |(extra, _), order| [extra, order] }
-        found.each_with_index.map do |(extra, slot), rank|
-          Alternative.new(place: @solver.place_at(index, slot), extra:, changes: rank < EXPLAINED ? changes(index, slot) : nil)
+        slots = others(index)
+        prices = slots.map { extra(index, _1) }
+        slots.each_index.sort_by { |at| (prices[at] * WAYS) + at }.each_with_index.map do |at, rank|
+          Alternative.new(place: @solver.place_at(index, slots[at]), extra: prices[at], changes: rank < EXPLAINED ? changes(index, slots[at]) : nil)
         end
       end
 

@@ -27,6 +27,7 @@ module Fawnmoss
         @moved = []
         from.each { |place| to.each { |other| add(place, other) } }
         @rows = {}
+        @counts = {}
       end
 
       # Tables for the solver: a row for every place gone from and every string before it, in it an entry for every place gone
@@ -43,13 +44,21 @@ module Fawnmoss
       # string of the note before from, or NOWHERE; settled: notes since the last shift, 0..2.
       def packed(from, to, before, settled)
         edge = (from * @width) + to
-        total = @packs[edge]
-        total += @terms.units[@terms.returning] if @backs[edge] == before && before != NOWHERE && @terms.returning.price(settled, @move).positive?
-        total += @terms.units[@terms.rushing] if settled < 2 && @moved[edge]
-        total
+        kind = edge * 4
+        kind += 1 if before != NOWHERE && @backs[edge] == before
+        kind += 2 if settled < 2 && @moved[edge]
+        @counts[kind] ||= count(edge, kind)
       end
 
       private
+
+      # kind: four times the edge, 1 more for a way back, 2 more for a hurried shift.
+      def count(edge, kind)
+        total = @packs[edge]
+        total += @terms.units[@terms.returning] if kind.odd? && @terms.returning.price(2, @move).positive?
+        total += @terms.units[@terms.rushing] if kind % 4 > 1
+        total
+      end
 
       def add(from, to)
         price = 0

@@ -19,7 +19,7 @@ module Fawnmoss
           @price
         end
 
-        def reason(_from, to, _move) = "the hand closes on the way to finger #{to.finger}"
+        def reason(to, _from) = "the hand closes on the way to finger #{to.finger}"
       end
     end
   end

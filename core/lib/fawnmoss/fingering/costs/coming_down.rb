@@ -14,7 +14,7 @@ module Fawnmoss
         end
 
         def cost(from, to, _move) = to.open? && midi(from.parts.last) > midi(to.parts.last) ? @price : 0
-        def reason(_from, to, _move) = "comes down to open #{string_name(to)}"
+        def reason(to, _from) = "comes down to open #{string_name(to)}"
       end
     end
   end

@@ -16,7 +16,7 @@ module Fawnmoss
           each * move.pace / 100
         end
 
-        def reason(from, to, _move) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"
+        def reason(to, from) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"
       end
     end
   end

@@ -15,7 +15,7 @@ module Fawnmoss
           weight(low.finger == high.finger ? :one_finger_fifth : :two_fingers)
         end
 
-        def reason(_grip, _note) = 'two fingers stop both strings'
+        def reason(_grip, _from) = 'two fingers stop both strings'
       end
     end
   end

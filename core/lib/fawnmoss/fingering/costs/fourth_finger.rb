@@ -14,7 +14,7 @@ module Fawnmoss
         end
 
         def cost(place, _note) = place.finger == 4 ? @price : 0
-        def reason(_place, _note) = 'needs the fourth finger'
+        def reason(_place, _from) = 'needs the fourth finger'
       end
     end
   end

@@ -10,7 +10,7 @@ module Fawnmoss
 
         def cost(from, to, move) = move.rest ? 0 : dearest_pair(from, to)
 
-        def reason(_from, to, _move) = "finger #{to.finger} hops across two strings"
+        def reason(to, _from) = "finger #{to.finger} hops across two strings"
 
         private
 

@@ -9,7 +9,7 @@ module Fawnmoss
         ODD = [[1, :low], [1, :high], [3, :low], [3, :high], [4, :low]].freeze
 
         def cost(place, _note) = ODD.include?([place.finger, place.placement]) ? weight(:odd_finger) : 0
-        def reason(place, _note) = "finger #{place.finger} stands #{place.placement}"
+        def reason(place, _from) = "finger #{place.finger} stands #{place.placement}"
       end
     end
   end

@@ -17,7 +17,7 @@ module Fawnmoss
           (to.open? && from.top == to.string - 1) || (from.open? && to.top == from.string - 1) ? @price : 0
         end
 
-        def reason(_from, _to, _move) = 'an open string where the fourth finger could keep the string below'
+        def reason(_to, _from) = 'an open string where the fourth finger could keep the string below'
       end
     end
   end

@@ -13,7 +13,7 @@ module Fawnmoss
           note.duration * 60 / setting.tempo >= 1 ? weight(:open_string) + weight(:long_open_string) : weight(:open_string)
         end
 
-        def reason(place, _note) = "open #{string_name(place)}"
+        def reason(place, _from) = "open #{string_name(place)}"
       end
     end
   end

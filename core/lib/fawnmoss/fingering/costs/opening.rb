@@ -20,7 +20,7 @@ module Fawnmoss
           @price * weight(move.rest || from.open? ? :opened_in_peace : :opened_in_passing) / 100
         end
 
-        def reason(_from, to, _move) = "the hand opens on the way to finger #{to.finger}"
+        def reason(to, _from) = "the hand opens on the way to finger #{to.finger}"
       end
     end
   end

@@ -18,7 +18,7 @@ module Fawnmoss
           midi(from) == midi(to) ? @price : 0
         end
 
-        def reason(_from, _to, _move) = 'the same note again with another finger'
+        def reason(_to, _from) = 'the same note again with another finger'
       end
     end
   end

@@ -15,7 +15,7 @@ module Fawnmoss
         end
 
         def cost(place, _note) = !place.open? && place.hand.nut > 2 && @open.include?(midi(place)) ? @price : 0
-        def reason(_place, _note) = 'an open string has the same pitch'
+        def reason(_place, _from) = 'an open string has the same pitch'
       end
     end
   end

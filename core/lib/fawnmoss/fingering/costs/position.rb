@@ -15,7 +15,7 @@ module Fawnmoss
           weight(place.hand.first? ? :first_position : :half_position)
         end
 
-        def reason(place, _note) = "in #{place.hand.words}"
+        def reason(place, _from) = "in #{place.hand.words}"
       end
     end
   end

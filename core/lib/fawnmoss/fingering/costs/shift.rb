@@ -16,7 +16,7 @@ module Fawnmoss
           (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100 * share(from, to, move, distance) / 100
         end
 
-        def reason(from, to, _move) = "the hand moves from #{from.hand.words} to #{to.hand.words}"
+        def reason(to, from) = "the hand moves from #{from.hand.words} to #{to.hand.words}"
 
         private
 

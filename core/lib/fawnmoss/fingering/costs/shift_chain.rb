@@ -11,7 +11,7 @@ module Fawnmoss
         # settled: notes played since the last shift, 0, 1, or 2 for two and more.
         def price(settled, _move) = [weight(:shift_chain), weight(:shift_soon), 0].fetch(settled)
         def applies?(_before, from, to, _move) = !from.hand.same_spot?(to.hand)
-        def reason(_before, _from, _to, _move) = 'shifts again before the hand has settled'
+        def reason(_to, _from) = 'shifts again before the hand has settled'
       end
     end
   end

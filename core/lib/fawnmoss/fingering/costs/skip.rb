@@ -14,7 +14,7 @@ module Fawnmoss
           (weight(:skip) + (move.slurred ? weight(:slurred_skip) : 0)) * jumped * move.pace / 100
         end
 
-        def reason(from, to, _move) = "skips a string between #{string_name(from)} and #{string_name(to)}"
+        def reason(to, from) = "skips a string between #{string_name(from)} and #{string_name(to)}"
       end
     end
   end

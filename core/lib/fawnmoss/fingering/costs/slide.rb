@@ -15,7 +15,7 @@ module Fawnmoss
           move.chromatic ? [slide, weight(:chromatic_slide)].min : slide
         end
 
-        def reason(_from, to, _move) = "finger #{to.finger} slides to its new place"
+        def reason(to, _from) = "finger #{to.finger} slides to its new place"
 
         private
 

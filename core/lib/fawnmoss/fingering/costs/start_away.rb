@@ -13,7 +13,7 @@ module Fawnmoss
         end
 
         def cost(place, note) = note.index.zero? && place.hand.nut > 2 ? @price : 0
-        def reason(place, _note) = "starts in #{place.hand.words}"
+        def reason(place, _from) = "starts in #{place.hand.words}"
       end
     end
   end

@@ -20,7 +20,7 @@ module Fawnmoss
           weight(place.hand.first? ? :open_hand : :high_open_hand)
         end
 
-        def reason(place, _note) = place.hand.open_hand? ? "finger #{place.finger} in the open hand" : "finger #{place.finger} reaches out of the hand"
+        def reason(place, _from) = place.hand.open_hand? ? "finger #{place.finger} in the open hand" : "finger #{place.finger} reaches out of the hand"
       end
     end
   end

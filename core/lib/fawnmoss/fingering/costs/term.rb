@@ -7,6 +7,7 @@ module Fawnmoss
       # Placing terms answer cost(place, note); gripping terms cost(grip, note); moving terms cost(from, to, move), where
       # from and to may be a Place or a Grip; the returning and the rushing term price(settled, move) and
       # applies?(before, from, to, move). All costs are whole hundredths of a plain crossing, never negative.
+      # Every term answers reason(place, from): a sentence on the place it cost something for, come to from the one before.
       class Term
         class << self
           attr_reader :one, :many

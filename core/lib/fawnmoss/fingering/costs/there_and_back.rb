@@ -13,7 +13,7 @@ module Fawnmoss
         # before: the string (0 = lowest) of the note before from.
         def applies?(before, from, to, _move) = before == to.string && from.apart(to).positive? && !(from.open? && to.open?)
 
-        def reason(_before, from, to, _move) = "away to the #{string_name(from)} string for one note and back to the #{string_name(to)} string"
+        def reason(to, from) = "away to the #{string_name(from)} string for one note and back to the #{string_name(to)} string"
       end
     end
   end

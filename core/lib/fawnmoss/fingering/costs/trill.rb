@@ -18,7 +18,7 @@ module Fawnmoss
           place.open? ? weight(:trill_open) : 0
         end
 
-        def reason(place, _note) = place.open? ? "trills on the open #{string_name(place)} string" : 'trills with a weak finger or out of the hand'
+        def reason(place, _from) = place.open? ? "trills on the open #{string_name(place)} string" : 'trills with a weak finger or out of the hand'
       end
     end
   end
