@@ -8,7 +8,7 @@ RSpec.describe Fawnmoss::Learning do
   def data(name) = File.expand_path("../data/#{name}.yml", __dir__)
   def book = @book ||= described_class::Book.new(File.read(data('weights')))
   def perceptron = described_class::Perceptron.new(book, YAML.safe_load_file(data('weight_order')))
-  def line(name, version = 'full') = book.lines('violin', version).fetch(name)
+  def line(name, version = 'full') = book.lines(['violin', version]).fetch(name)
 
   # A piece of this tune with these fingers.
   def piece(body, fingers, id: 'violin', **options)
@@ -18,12 +18,12 @@ RSpec.describe Fawnmoss::Learning do
   end
 
   def places(piece, values)
-    described_class::Fingers.new(piece, book.table(values, piece.request.instrument.id, piece.request.version)).accepted
+    described_class::Fingers.new(piece, book.table(values, described_class::Fingers.path(piece))).accepted
   end
 
   it 'has one number for every line of the file, and gives the file back unchanged' do
     expect(book.write(book.values)).to eq(File.read(data('weights')))
-    expect(book.table(book.values, 'cello', 'full')).to eq(catalogue.weights('cello', 'full'))
+    expect(book.table(book.values, %w[cello full])).to eq(catalogue.weights('cello', 'full'))
     expect([line('crossing', 'simple') == line('crossing'), line('slide', 'simple') == line('slide')]).to eq([true, false])
     moved = book.write(book.values.merge(line('known_fourth_finger') => 12.4))
     expect(moved.lines.zip(File.readlines(data('weights'))).reject { |one, other| one == other }.map { _1.map(&:strip) })
@@ -40,6 +40,23 @@ RSpec.describe Fawnmoss::Learning do
     pieces = marked.map { |body, fingers| piece(body, fingers) }
     before, after = [book.values, perceptron.learn(pieces.first(2))].map { |values| places(pieces.last, values) }
     expect([before, after]).to eq([[4, 5], [5, 5]])
+  end
+
+  # A waltz bowed down, up, up, where a hook or a slur costs more than any bar that begins up.
+  it 'learns prices of the bowing from bowings, its own tables by its own paths' do
+    text = File.read(data('bow_weights')).sub('hook_up_up: 60', 'hook_up_up: 900').sub('own_slur: 60', 'own_slur: 900').sub('other_bowing: 600', 'other_bowing: 0')
+    dear = described_class::Book.new(text)
+    expect(dear.table(dear.values, ['strong'])).to eq(catalogue.bow_weights('strong').merge(hook_up_up: 900, own_slur: 900, other_bowing: 0))
+    waltzes = ['D E F|G A B|A G F|D3|', 'A F D|G E C|B G E|A3|', 'd c B|A G F|E F G|D3|'].map do |body|
+      marks = { 'instrument' => 'violin', 'version' => 'full', 'fingers' => '. . . | . . . | . . . | .', 'bows' => 'd u u | d u u | d u u | d', 'options' => [] }
+      described_class::Piece.read('waltz', marks, tune(body, meter: '3/4'), catalogue)
+    end
+    learner = described_class::Perceptron.new(dear, YAML.safe_load_file(data('weight_order')), described_class::Bows)
+    hits = ->(piece, values) { described_class::Bows.new(piece, dear.table(values, ['strong'])).accepted }
+    learnt = learner.learn(waltzes.first(2))
+    expect([dear.values, learnt].map { hits.call(waltzes.last, _1) }).to match([[be < 10, 10], [10, 10]])
+    expect(learnt.values_at(*dear.lines(['strong']).values_at('hook_up_up', 'own_slur'))).to include(be < 900)
+    expect(learner.learn([waltzes.last.copy(bowings: [Array.new(10)])])).to eq(dear.values) # no opinion, nothing moves
   end
 
   it 'keeps every weight above nothing and in the stated order' do

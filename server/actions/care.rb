@@ -33,6 +33,7 @@ module FawnmossServer
           pupil.marks_dataset.order(Sequel.desc(:id)).delete # a correction before the mark it names
           pupil.delete
         end
+        Learning.wake(studio.id) # without what their charts taught
       end
 
       # Adds to the studio's numbers, year by year.

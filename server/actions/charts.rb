@@ -61,7 +61,8 @@ module FawnmossServer
         return {} if chart.pins.map(&:to_answer).sort_by { _1[:note] } == input.pins.sort_by { _1[:note] }
         return { marked_at: nil, hand: nil } if input.pins.empty?
 
-        { marked_at: Time.now.utc, hand: chart.subject(today).hand&.then { JSON.generate(_1.to_h) } }
+        hand = chart.subject(today).hand unless input.options['hand'] == false
+        { marked_at: Time.now.utc, hand: hand && JSON.generate(hand.to_h) }
       end
 
       def self.answer(chart, today)

@@ -4,11 +4,12 @@ require 'yaml'
 
 module Fawnmoss
   module Learning
-    # A file of weights as numbers that can be moved: one for every line that names one, however many instruments and versions share it.
+    # A file of prices as numbers that can be moved: one for every line that names one, however many tables share it. A table is found by
+    # its path: an instrument and a version in weights.yml, a school in bow_weights.yml.
     class Book
       NUMBER = /^( {2,}(\w+): )(\d+)(?=\s|$)/
 
-      # text: of data/weights.yml.
+      # text: of data/weights.yml or data/bow_weights.yml.
       def initialize(text)
         @lines = text.lines
         @numbered = YAML.safe_load(@lines.each_with_index.map { |line, at| line.sub(NUMBER, "\\1#{at}") }.join, aliases: true)
@@ -19,11 +20,11 @@ module Fawnmoss
       def values = @kept.dup
       def name(line) = @lines[line][NUMBER, 2]
 
-      # { weight => line number } of an instrument's version.
-      def lines(instrument, version) = @numbered.fetch(instrument).fetch(version)
+      # { weight => line number } of the table at a path.
+      def lines(path) = path.inject(@numbered) { |inside, name| inside.fetch(name) }
 
-      # { weight (symbol) => whole number } of an instrument's version with these values.
-      def table(values, instrument, version) = lines(instrument, version).to_h { |name, line| [name.to_sym, values.fetch(line).round] }
+      # { weight (symbol) => whole number } of a table with these values.
+      def table(values, path) = lines(path).to_h { |name, line| [name.to_sym, values.fetch(line).round] }
 
       # The file with these values in place; comments and order stay.
       def write(values) = @lines.each_with_index.map { |line, at| values.key?(at) ? line.sub(NUMBER, "\\1#{values[at].round}") : line }.join
@@ -43,8 +44,11 @@ module Fawnmoss
       private
 
       def pairs(order)
-        @numbered.values.flat_map(&:values).flat_map { |table| order.flat_map { _1.each_cons(2).map { |pair| table.values_at(*pair) } } }.uniq.select(&:all?)
+        tables(@numbered).flat_map { |table| order.flat_map { _1.each_cons(2).map { |pair| table.values_at(*pair) } } }.uniq.select(&:all?)
       end
+
+      # The tables in a hash of tables, however deep.
+      def tables(inside) = inside.values.first.is_a?(Hash) ? inside.values.flat_map { tables(_1) } : [inside]
     end
   end
 end

@@ -8,6 +8,9 @@ module Fawnmoss
       # A chart that a teacher would not sign beside the best one that is. lacks: hundredths by which the wrong one should cost more.
       Rival = Value.of(:accepted, :wrong, :lacks)
 
+      # Where the weights of a piece stand in weights.yml.
+      def self.path(piece) = [piece.request.instrument.id, piece.request.version]
+
       # weights: { name (symbol) => number }.
       def initialize(piece, weights)
         @piece = piece

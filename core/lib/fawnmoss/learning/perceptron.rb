@@ -11,10 +11,11 @@ module Fawnmoss
       ROUNDS = 12
       NUDGE = 20 # hundredths: how far a weight is moved to see what it adds
 
-      # book: Book; order: lists of names, the cheapest first.
-      def initialize(book, order)
+      # book: Book; order: lists of names, the cheapest first; part: Fingers or Bows, whose prices the book has.
+      def initialize(book, order, part = Fingers)
         @book = book
         @order = order
+        @part = part
       end
 
       # pieces: Piece list. Returns { line => value }, the mean of the last half of the rounds.
@@ -31,18 +32,19 @@ module Fawnmoss
 
       # The values after looking at one piece, or nil when they suffice.
       def step(piece, values)
-        table = @book.table(values, piece.request.instrument.id, piece.request.version)
-        fingers = Fingers.new(piece, table)
-        rival = fingers.rival(MARGIN) or return
-        lines = @book.lines(piece.request.instrument.id, piece.request.version)
-        @book.ordered(moved(values, slopes(fingers, rival, table).transform_keys { lines.fetch(_1.to_s) }, rival.lacks), @order)
+        path = @part.path(piece)
+        table = @book.table(values, path)
+        own = @part.new(piece, table)
+        rival = own.rival(MARGIN) or return
+        lines = @book.lines(path)
+        @book.ordered(moved(values, slopes(own, rival, table).transform_keys { lines.fetch(_1.to_s) }, rival.lacks), @order)
       end
 
       private
 
       # { weight => how much more of it the accepted chart pays than the wrong one }.
-      def slopes(fingers, rival, table)
-        gap = ->(weights) { fingers.cost(rival.accepted, weights) - fingers.cost(rival.wrong, weights) }
+      def slopes(own, rival, table)
+        gap = ->(weights) { own.cost(rival.accepted, weights) - own.cost(rival.wrong, weights) }
         now = gap.call(table)
         table.to_h { |name, value| [name, (gap.call(table.merge(name => value + NUDGE)) - now).fdiv(NUDGE)] }.reject { |_, slope| slope.zero? }
       end

@@ -13,11 +13,13 @@ module Fawnmoss
       :request, # Chart::Request
       :fingers, # per note nil or a list of Mark
       :bowings, # list of lists: per note :down, :up or nil
-      :never    # statements
+      :never,   # statements
+      :problem  # Chart::Problem of the tune and the request
     ) do
       # name: for messages; data: the parsed YAML; tune: Score::Tune; catalogue: Catalogue. Raises InvalidInput where the marks do not fit the notes.
       def self.read(name, data, tune, catalogue)
-        new(name:, tune:, request: request(data, catalogue), never: Array(data['never']).freeze,
+        request = request(data, catalogue)
+        new(name:, tune:, request:, problem: Chart::Problem.new(tune, request, catalogue), never: Array(data['never']).freeze,
             fingers: tokens(name, 'fingers', data['fingers'], tune) { self::Mark.read(_1, name) },
             bowings: [data['bows'], *data['bows_or']].map { |text| tokens(name, 'bows', text, tune) { |token| direction(token, name) } })
       end
