@@ -34,6 +34,7 @@ module FawnmossServer
           pupil.delete
         end
         Learning.wake(studio.id) # without what their charts taught
+        true
       end
 
       # Adds to the studio's numbers, year by year.

@@ -43,7 +43,7 @@ RSpec.describe 'A studio’s own hand' do
     expect(hand.slice(:marked, :habits)).to eq(marked: 0, habits: [])
     pupil = add_pupil
     teach(pupil, 'left.fourth')
-    own = save_chart(open_chart(tune: { id: cleared[:tune_id] }, pupil:, version: 'full'), pins: [pin('n3', finger: 4)])
+    own = save_chart(open_chart(tune: { id: cleared[:tune_id] }, pupil:, version: 'full'), pins: [pin('n3', finger: 4), pin('n6', finger: 4)])
     api(:post, "/api/charts/#{own[:id]}/cards", { paper: 'A4', items: [], size: 1 })
     expect([status, words.size]).to eq([201, 1])
   end
@@ -59,11 +59,11 @@ RSpec.describe 'A studio’s own hand' do
     forgot = hand({ forget: true }, taste: 'fourth')
     expect(forgot.slice(:habits, :forgotten)).to eq(habits: [], forgotten: [{ taste: 'fourth', words: 'You take the fourth finger rather than the open string' }])
     expect(again(other)[:hand]).to be(false)
-    save_chart(again(first), pins: [pin('n10', finger: 4)]) # marked anew: counts again
+    save_chart(again(first), pins: %w[n3 n10 n13].map { pin(_1, finger: 4) }) # marked anew: counts again
     FawnmossServer.db[:hand_tastes].update(forgotten_at: Time.now.utc - 2000)
     age(first, 1000)
-    expect(words).to eq(['You take the fourth finger rather than the open string: 1 of 1 time'])
-    expect(hand({ forget: false }, taste: 'fourth')[:habits].map { _1[:of] }).to eq([2])
+    expect(words).to eq(['You take the fourth finger rather than the open string, coming down: 3 of 3 times'])
+    expect(hand({ forget: false }, taste: 'fourth')[:habits].map { _1[:of] }).to eq([4])
   end
 
   it 'refuses what is no taste and no change' do
@@ -78,9 +78,9 @@ RSpec.describe 'A studio’s own hand' do
     chart = open_chart(tune: add_tune('c B A G|F4|', title: 'Home again'), pupil:, version: 'full')
     card = api(:post, "/api/charts/#{chart[:id]}/cards", { paper: 'A4', items: [], size: 1 })
     before = api(:get, "/api/cards/#{card[:id]}")
-    theirs = save_chart(open_chart(tune: add_tune('d B A G|F2 D2|', title: 'Down the hill'), pupil:, version: 'full'), pins: [pin('n3', finger: 4)])
+    theirs = save_chart(open_chart(tune: add_tune('d B A G|F2 D2|', title: 'Down the hill'), pupil:, version: 'full'), pins: [pin('n3', finger: 4), pin('n6', finger: 4)])
     age(theirs, 3600)
-    expect(hand[:habits].first[:where]).to eq([{ chart_id: theirs[:id], title: 'Down the hill', bars: [1] }])
+    expect(hand[:habits].first[:where]).to eq([{ chart_id: theirs[:id], title: 'Down the hill', bars: [1, 2] }])
     expect(again(chart)[:hand]).to be(true)
     expect(api(:get, "/api/cards/#{card[:id]}")).to eq(before)
     api(:delete, "/api/pupils/#{pupil[:id]}", { name: 'Wren' })
