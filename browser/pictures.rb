@@ -69,7 +69,7 @@ class Pictures
     tunes
   end
 
-  # A pupil's fit, strip, progress, plan and lesson, and the studio's week.
+  # A pupil's fit, progress, plan and lesson, the studio and its week.
   def lessons
     row = FawnmossServer::Models::Pupil.first(name: 'Linnet')
     { 'fit' => '.tapes tr', 'progress' => 'canvas', 'plan' => '.items li' }.each do |name, part|
@@ -77,9 +77,9 @@ class Pictures
       find(part, match: :first)
       shot name
     end
-    visit "/pupils/#{row.id}/strip?tapes=2,4,5"
-    find('.scale')
-    print_page('strip')
+    visit '/studio'
+    find('.habits li', match: :first)
+    shot 'studio'
     visit '/calendar'
     find('.column .lesson', match: :first)
     shot 'calendar'
