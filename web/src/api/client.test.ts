@@ -1,9 +1,19 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { ask, localDate, Trouble } from './client'
 
-const answer = (status: number, body: unknown) => vi.stubGlobal('fetch', vi.fn(async () => new Response(JSON.stringify(body), { status })))
+const answer = (status: number, body: unknown) =>
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => new Response(JSON.stringify(body), { status })),
+  )
 afterEach(() => vi.unstubAllGlobals())
-const failure = (promise: Promise<unknown>): Promise<Trouble> => promise.then(() => { throw new Error('no trouble') }, (error: Trouble) => error)
+const failure = (promise: Promise<unknown>): Promise<Trouble> =>
+  promise.then(
+    () => {
+      throw new Error('no trouble')
+    },
+    (error: Trouble) => error,
+  )
 
 describe('ask', () => {
   it('sends JSON with the teacher’s date and gives the answer', async () => {
@@ -23,7 +33,10 @@ describe('ask', () => {
   it('asks a busy server again a few times, and then says so', async () => {
     vi.useFakeTimers()
     const busy = () => new Response(JSON.stringify({ error: { message: 'busy', remedy: null, where: {}, code: 'busy' } }), { status: 503 })
-    const fetcher = vi.fn(async () => busy()).mockImplementationOnce(async () => busy()).mockImplementationOnce(async () => new Response('{"ok":true}', { status: 200 }))
+    const fetcher = vi
+      .fn(async () => busy())
+      .mockImplementationOnce(async () => busy())
+      .mockImplementationOnce(async () => new Response('{"ok":true}', { status: 200 }))
     vi.stubGlobal('fetch', fetcher)
     const [found] = await Promise.all([ask('GET', '/tunes/3/keys'), vi.runAllTimersAsync()])
     expect([found, fetcher.mock.calls.length]).toEqual([{ ok: true }, 2])
@@ -33,7 +46,12 @@ describe('ask', () => {
   })
 
   it('knows what passes by itself', async () => {
-    vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('offline') }))
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => {
+        throw new TypeError('offline')
+      }),
+    )
     expect((await failure(ask('GET', '/today'))).passing).toBe(true)
     answer(503, { error: { message: 'away', remedy: null, where: {} } })
     expect((await failure(ask('GET', '/today'))).passing).toBe(true)

@@ -14,8 +14,23 @@ import StudioHand from './StudioHand.vue'
 
 const global = { plugins: [vuetify()] }
 const note = {
-  id: 'n5', bar: 2, beat: '1', written: 'A4', string: 'A', finger: 0, position: null, placement: 'open', direction: 'down', join: 'change', bow_words: 'whole bow', short: false,
-  ring: 'strong', check: null, reasons: ['Open A.'], pinned: [], alternatives: [{ string: 'D', finger: 4, position: '1', extra: 2.4, reason: 'D string, fourth finger: two string crossings fewer' }],
+  id: 'n5',
+  bar: 2,
+  beat: '1',
+  written: 'A4',
+  string: 'A',
+  finger: 0,
+  position: null,
+  placement: 'open',
+  direction: 'down',
+  join: 'change',
+  bow_words: 'whole bow',
+  short: false,
+  ring: 'strong',
+  check: null,
+  reasons: ['Open A.'],
+  pinned: [],
+  alternatives: [{ string: 'D', finger: 4, position: '1', extra: 2.4, reason: 'D string, fourth finger: two string crossings fewer' }],
 } as unknown as ChartNote
 
 describe('NotePanel', () => {
@@ -32,7 +47,11 @@ describe('NotePanel', () => {
 
 describe('NotePanel on a moving hand', () => {
   it('says how to shift and what to prepare', () => {
-    const moving = { ...note, shift: { from: '1', to: '3', lead: 'old', slide: 'old bow', words: 'Shift to third position.' }, prepare: 'While it sounds, set the hand.' } as unknown as ChartNote
+    const moving = {
+      ...note,
+      shift: { from: '1', to: '3', lead: 'old', slide: 'old bow', words: 'Shift to third position.' },
+      prepare: 'While it sounds, set the hand.',
+    } as unknown as ChartNote
     expect(mount(NotePanel, { props: { note: moving, strings: [] }, global }).text()).toMatch(/Shift to third position\..*While it sounds, set the hand\./)
   })
 })
@@ -41,7 +60,10 @@ describe('DigitBand', () => {
   it('stacks the digits of a double stop under one bow sign', () => {
     const placed = (id: string, finger: number, join: string) => ({ index: 0, x: 10, end: 20, note: { ...note, id, finger, join } as ChartNote })
     const band = mount(DigitBand, { props: { notes: [placed('n1', 0, 'start'), placed('n2', 3, 'start')], width: 100, selected: null, size: DESK }, global })
-    expect(band.findAll('text.digit').map((text) => [text.text(), text.attributes('y')])).toEqual([['0', '43'], ['3', '30']])
+    expect(band.findAll('text.digit').map((text) => [text.text(), text.attributes('y')])).toEqual([
+      ['0', '43'],
+      ['3', '30'],
+    ])
     expect(band.findAll('path.sign')).toHaveLength(1)
   })
 })
@@ -53,10 +75,15 @@ describe('ornaments', () => {
     return band.findAll('text.small').map((text) => text.text())
   }
   it('have small fingers: grace notes before, a trill in the order in which it begins', () => {
-    expect([fingers('main'), fingers('upper')]).toEqual([['0 1', '2·3'], ['0 1', '3·2']])
+    expect([fingers('main'), fingers('upper')]).toEqual([
+      ['0 1', '2·3'],
+      ['0 1', '3·2'],
+    ])
   })
   it('are said in words beside the chart', () => {
-    expect(mount(NotePanel, { props: { note: { ...note, ornaments: ['Grace note E 1, before the beat.'] } as ChartNote, strings: [] }, global }).text()).toContain('Grace note E 1, before the beat.')
+    expect(
+      mount(NotePanel, { props: { note: { ...note, ornaments: ['Grace note E 1, before the beat.'] } as ChartNote, strings: [] }, global }).text(),
+    ).toContain('Grace note E 1, before the beat.')
   })
 })
 
@@ -85,20 +112,37 @@ describe('a place that the teacher’s own hand decided', () => {
 })
 
 describe('StudioHand', () => {
-  const habit = { taste: 'fourth', words: 'You take the fourth finger: 3 of 4 times', times: 3, of: 4, off: false, where: [1, 2, 3, 4].map((id) => ({ chart_id: id, title: `Tune ${id}`, bars: [id, 7] })) }
+  const habit = {
+    taste: 'fourth',
+    words: 'You take the fourth finger: 3 of 4 times',
+    times: 3,
+    of: 4,
+    off: false,
+    where: [1, 2, 3, 4].map((id) => ({ chart_id: id, title: `Tune ${id}`, bars: [id, 7] })),
+  }
   const hand = { off: false, learning: false, marked: 4, waiting: 1, habits: [habit], forgotten: [{ taste: 'lifts', words: 'You lift' }] }
   it('shows habits with the charts they come from, and sends what the teacher says to them', async () => {
     const asked = vi.spyOn(client, 'ask').mockResolvedValue(hand)
     const section = mount(StudioHand, { global: { ...global, stubs: { RouterLink: RouterLinkStub } } })
     await flushPromises()
-    expect(section.findAllComponents(RouterLinkStub).map((link) => [link.props('to'), link.text()])).toEqual([1, 2, 3].map((id) => [`/charts/${id}`, `Tune ${id}`]))
+    expect(section.findAllComponents(RouterLinkStub).map((link) => [link.props('to'), link.text()])).toEqual(
+      [1, 2, 3].map((id) => [`/charts/${id}`, `Tune ${id}`]),
+    )
     expect(section.text()).toMatch(/3 of 4 times\.Tune 1, bars 1, 7; .*; and in 1 more/)
     expect(section.text()).toContain('One marked chart is too new to count.')
-    const press = (words: string) => section.findAll('button').find((button) => button.text() === words)!.trigger('click')
+    const press = (words: string) =>
+      section
+        .findAll('button')
+        .find((button) => button.text() === words)!
+        .trigger('click')
     await press('Do not follow it')
     await press('Forget it')
     await section.get('input').trigger('change')
-    expect(asked.mock.calls.slice(1)).toEqual([['PATCH', '/hand/fourth', { off: true }], ['PATCH', '/hand/fourth', { forget: true }], ['PATCH', '/hand', { off: true }]])
+    expect(asked.mock.calls.slice(1)).toEqual([
+      ['PATCH', '/hand/fourth', { off: true }],
+      ['PATCH', '/hand/fourth', { forget: true }],
+      ['PATCH', '/hand', { off: true }],
+    ])
   })
 })
 
@@ -115,7 +159,12 @@ describe('PathStones', () => {
 describe('MarkButtons', () => {
   it('records 0 to 3 in one press, each with its meaning', async () => {
     const marks = mount(MarkButtons, { props: { label: 'slurs' }, global })
-    expect(marks.findAll('button').map((button) => button.attributes('aria-label'))).toEqual(['0: not yet', '1: with help', '2: alone, slow', '3: alone, at tempo, twice'])
+    expect(marks.findAll('button').map((button) => button.attributes('aria-label'))).toEqual([
+      '0: not yet',
+      '1: with help',
+      '2: alone, slow',
+      '3: alone, at tempo, twice',
+    ])
     await marks.findAll('button')[0]!.trigger('click')
     expect(marks.emitted('mark')).toEqual([[0]])
   })
@@ -123,7 +172,21 @@ describe('MarkButtons', () => {
 
 describe('HandMap', () => {
   it('draws fingers to scale and lights the selected one', () => {
-    const map = mount(HandMap, { props: { strings: ['G', 'D'], fingers: { G: [[1, 2], [2, 3]], D: [] }, words: { G: '1-2 close', D: '' }, lit: { string: 'G', semitones: 3, finger: 2 } }, global })
+    const map = mount(HandMap, {
+      props: {
+        strings: ['G', 'D'],
+        fingers: {
+          G: [
+            [1, 2],
+            [2, 3],
+          ],
+          D: [],
+        },
+        words: { G: '1-2 close', D: '' },
+        lit: { string: 'G', semitones: 3, finger: 2 },
+      },
+      global,
+    })
     const at = map.findAll('g[transform]').map((group) => Number(/translate\(([\d.]+)/.exec(group.attributes('transform')!)![1]))
     expect(at[1]! - at[0]!).toBeLessThan(at[0]! - 26)
     expect(map.findAll('.lit')).toHaveLength(1)

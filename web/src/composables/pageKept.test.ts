@@ -5,7 +5,13 @@ import { filesOf, keepPage } from './pageKept'
 afterEach(() => vi.unstubAllGlobals())
 
 it('keeps the page’s own files once, never an answer of the API or another host’s', () => {
-  const seen = ['http://a.test/assets/index.js', 'http://a.test/assets/index.js', 'http://a.test/api/lessons/3?today=2026-03-09', 'http://b.test/x.js', 'blob:http://a.test/9f']
+  const seen = [
+    'http://a.test/assets/index.js',
+    'http://a.test/assets/index.js',
+    'http://a.test/api/lessons/3?today=2026-03-09',
+    'http://b.test/x.js',
+    'blob:http://a.test/9f',
+  ]
   expect(filesOf(seen, 'http://a.test')).toEqual(['/', '/assets/index.js'])
 })
 

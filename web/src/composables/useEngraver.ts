@@ -12,7 +12,9 @@ declare const __ENGRAVER_BYTES__: number
 /** How much of the engraver has arrived, 0 to 1; null before it is asked for and once it is here. */
 const progress = ref<number | null>(null)
 /** What to say while notes are being engraved. */
-export const waitingWords = computed(() => (progress.value === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress.value * 100)} %`))
+export const waitingWords = computed(() =>
+  progress.value === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress.value * 100)} %`,
+)
 
 let worker: Worker | undefined
 let count = 0
@@ -49,7 +51,11 @@ export function engrave(musicxml: string, width: number, bars: number, scale = S
   return new Promise((resolve, reject) => {
     waiting.set(id, { resolve, reject })
     worker!.postMessage({
-      id, base: new URL(BASE, location.origin).href, musicxml: withSystems(musicxml, bars), scale, width: Math.round((width * 100) / scale),
+      id,
+      base: new URL(BASE, location.origin).href,
+      musicxml: withSystems(musicxml, bars),
+      scale,
+      width: Math.round((width * 100) / scale),
     })
   })
 }

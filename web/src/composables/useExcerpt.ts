@@ -12,12 +12,26 @@ type Excerpt = Pick<Scale, 'chart' | 'musicxml' | 'strings'> & { tempo: number |
 export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
   const excerpt = ref<Excerpt | null>(null)
   const chosen = ref('')
-  const key = computed({ get: () => chosen.value || (item.value?.line?.keys[0] ?? ''), set: (one) => { chosen.value = one } })
+  const key = computed({
+    get: () => chosen.value || (item.value?.line?.keys[0] ?? ''),
+    set: (one) => {
+      chosen.value = one
+    },
+  })
   let asked = 0
 
   async function ofScale(line: NonNullable<LessonItem['line']>): Promise<Excerpt> {
     const { kind, octaves, begins, to, rhythm, slur } = line
-    const query = new URLSearchParams({ pupil_id: String(pupil), key: key.value, octaves: String(octaves), begins, to, rhythm, slur, ...(kind ? { kind } : {}) })
+    const query = new URLSearchParams({
+      pupil_id: String(pupil),
+      key: key.value,
+      octaves: String(octaves),
+      begins,
+      to,
+      rhythm,
+      slur,
+      ...(kind ? { kind } : {}),
+    })
     return { ...(await ask<Scale>('GET', `/scale?${query}`)), tempo: null }
   }
   async function ofTune(chart: number, kind: string): Promise<Excerpt | null> {
@@ -27,21 +41,29 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
     return body.chart ? { chart: body.chart, musicxml: body.musicxml!, strings: body.strings!, tempo: view.tempo } : null
   }
   // Before anything is asked, so that an item and its first key are one change.
-  watch(() => item.value?.id, () => {
-    excerpt.value = null
-    chosen.value = ''
-  }, { flush: 'sync' })
-  watch([() => item.value?.id, key], async () => {
-    const own = ++asked
-    const one = item.value
-    if (!one) return
-    try {
-      const found = one.line ? await ofScale(one.line) : one.chart_id ? await ofTune(one.chart_id, one.kind) : null
-      if (own === asked) excerpt.value = found
-    } catch {
-      if (own === asked) excerpt.value = null
-    }
-  }, { immediate: true })
+  watch(
+    () => item.value?.id,
+    () => {
+      excerpt.value = null
+      chosen.value = ''
+    },
+    { flush: 'sync' },
+  )
+  watch(
+    [() => item.value?.id, key],
+    async () => {
+      const own = ++asked
+      const one = item.value
+      if (!one) return
+      try {
+        const found = one.line ? await ofScale(one.line) : one.chart_id ? await ofTune(one.chart_id, one.kind) : null
+        if (own === asked) excerpt.value = found
+      } catch {
+        if (own === asked) excerpt.value = null
+      }
+    },
+    { immediate: true },
+  )
 
   return { excerpt, key }
 }

@@ -6,18 +6,34 @@ import { sendKept, useMarks } from './useMarks'
 
 function open() {
   let marks!: ReturnType<typeof useMarks>
-  const page = mount(defineComponent({ setup: () => { marks = useMarks(3); return () => h('i') } }))
+  const page = mount(
+    defineComponent({
+      setup: () => {
+        marks = useMarks(3)
+        return () => h('i')
+      },
+    }),
+  )
   return { page, marks }
 }
 const answer = (status: number, body: unknown) => Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response)
 const settle = () => vi.advanceTimersByTimeAsync(20)
 
 describe('marks that must not be lost', () => {
-  beforeEach(() => { localStorage.clear(); vi.useFakeTimers() })
-  afterEach(() => { vi.useRealTimers(); vi.unstubAllGlobals() })
+  beforeEach(() => {
+    localStorage.clear()
+    vi.useFakeTimers()
+  })
+  afterEach(() => {
+    vi.useRealTimers()
+    vi.unstubAllGlobals()
+  })
 
   it('stay in the browser while the server is away, and arrive once, in order, with their own day and key', async () => {
-    const fetcher = vi.fn().mockRejectedValueOnce(new TypeError('away')).mockImplementation((_: string, { body }: { body: string }) => answer(201, { mark: { ...JSON.parse(body), id: 1, tune_id: null } }))
+    const fetcher = vi
+      .fn()
+      .mockRejectedValueOnce(new TypeError('away'))
+      .mockImplementation((_: string, { body }: { body: string }) => answer(201, { mark: { ...JSON.parse(body), id: 1, tune_id: null } }))
     vi.stubGlobal('fetch', fetcher)
     const { marks, page } = open()
     marks.add({ skill: 'bow.slur', value: 1 })
@@ -35,18 +51,48 @@ describe('marks that must not be lost', () => {
   })
 
   it('are sent from any page once the server is back, and stay kept until then', async () => {
-    localStorage.setItem('fawnmoss.marks.3.unsent', JSON.stringify([{ skill: 'a', value: 1, key: 'k-0000001' }, { skill: 'b', value: 2, key: 'k-0000002' }]))
-    vi.stubGlobal('fetch', vi.fn().mockImplementationOnce(() => answer(201, {})).mockRejectedValue(new TypeError('away')))
+    localStorage.setItem(
+      'fawnmoss.marks.3.unsent',
+      JSON.stringify([
+        { skill: 'a', value: 1, key: 'k-0000001' },
+        { skill: 'b', value: 2, key: 'k-0000002' },
+      ]),
+    )
+    vi.stubGlobal(
+      'fetch',
+      vi
+        .fn()
+        .mockImplementationOnce(() => answer(201, {}))
+        .mockRejectedValue(new TypeError('away')),
+    )
     await sendKept()
     expect((JSON.parse(localStorage.getItem('fawnmoss.marks.3.unsent')!) as { skill: string }[]).map((mark) => mark.skill)).toEqual(['b'])
-    vi.stubGlobal('fetch', vi.fn().mockImplementation(() => answer(201, {})))
+    vi.stubGlobal(
+      'fetch',
+      vi.fn().mockImplementation(() => answer(201, {})),
+    )
     await sendKept()
     expect(localStorage.getItem('fawnmoss.marks.3.unsent')).toBe('[]')
   })
 
   it('are found again after a reload, and one that cannot be taken is said and not tried for ever', async () => {
-    localStorage.setItem('fawnmoss.marks.3.unsent', JSON.stringify([{ skill: 'gone', value: 1, key: 'k-0000001', made_on: '2026-03-09' }, { skill: 'bow.slur', value: 3, key: 'k-0000002', made_on: '2026-03-09' }]))
-    vi.stubGlobal('fetch', vi.fn().mockImplementation((_: string, { body }: { body: string }) => (JSON.parse(body).skill === 'gone' ? answer(422, { error: { message: 'no such skill', remedy: null, where: {} } }) : answer(201, { mark: { ...JSON.parse(body), id: 2 } }))))
+    localStorage.setItem(
+      'fawnmoss.marks.3.unsent',
+      JSON.stringify([
+        { skill: 'gone', value: 1, key: 'k-0000001', made_on: '2026-03-09' },
+        { skill: 'bow.slur', value: 3, key: 'k-0000002', made_on: '2026-03-09' },
+      ]),
+    )
+    vi.stubGlobal(
+      'fetch',
+      vi
+        .fn()
+        .mockImplementation((_: string, { body }: { body: string }) =>
+          JSON.parse(body).skill === 'gone'
+            ? answer(422, { error: { message: 'no such skill', remedy: null, where: {} } })
+            : answer(201, { mark: { ...JSON.parse(body), id: 2 } }),
+        ),
+    )
     const { marks, page } = open()
     await settle()
     expect(marks.unsent.value).toEqual([])

@@ -10,7 +10,16 @@ export function useMetronome() {
   async function run(): Promise<void> {
     const clicks = [0, 1, 2, 3].map((at) => ({ at, strong: at === 0 }))
     try {
-      await sound.play({ programme: { lead: 0, end: 4, sounds: [], clicks }, tempo: tempo.value, loop: true, tune: false, click: true, drone: [], on: () => undefined, end: () => undefined })
+      await sound.play({
+        programme: { lead: 0, end: 4, sounds: [], clicks },
+        tempo: tempo.value,
+        loop: true,
+        tune: false,
+        click: true,
+        drone: [],
+        on: () => undefined,
+        end: () => undefined,
+      })
       on.value = true
       problem.value = ''
     } catch {

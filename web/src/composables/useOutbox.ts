@@ -10,7 +10,10 @@ export type OutboxState = 'saved' | 'sending' | 'waiting' | 'closed'
  * send: of some of them. refused: what to do with trouble: 'wait' for a while, 'drop' what was sent, 'close' the outbox.
  *   const { unsent, state, add } = useOutbox<Kept>('fawnmoss.marks.3.unsent', { batch: 1, pause: 10_000, send, refused })
  */
-export function useOutbox<T extends { key: string }>(name: string, way: { batch: number; pause: number; send: (some: T[]) => Promise<void>; refused: (trouble: Trouble, some: T[]) => 'wait' | 'drop' | 'close' }) {
+export function useOutbox<T extends { key: string }>(
+  name: string,
+  way: { batch: number; pause: number; send: (some: T[]) => Promise<void>; refused: (trouble: Trouble, some: T[]) => 'wait' | 'drop' | 'close' },
+) {
   const box = outbox<T>(name)
   const unsent = ref(box.all()) as Ref<T[]>
   const state = ref<OutboxState>('saved')

@@ -22,9 +22,19 @@ let instruments: { tune: ToneModule.PolySynth; drone: ToneModule.PolySynth; clic
 function build(tone: Tone): NonNullable<typeof instruments> {
   const out = new tone.Limiter(-3).toDestination()
   const room = new tone.Filter(2400, 'lowpass').connect(out)
-  const tune = new tone.PolySynth(tone.Synth, { oscillator: { type: 'fatsawtooth', count: 2, spread: 9 }, envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 }, volume: -15 }).connect(room)
-  const drone = new tone.PolySynth(tone.Synth, { oscillator: { type: 'triangle' }, envelope: { attack: 0.3, decay: 0.1, sustain: 0.9, release: 0.4 }, volume: -20 }).connect(out)
-  const click = new tone.Synth({ oscillator: { type: 'square' }, envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 }, volume: -18 }).connect(out)
+  const tune = new tone.PolySynth(tone.Synth, {
+    oscillator: { type: 'fatsawtooth', count: 2, spread: 9 },
+    envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 },
+    volume: -15,
+  }).connect(room)
+  const drone = new tone.PolySynth(tone.Synth, {
+    oscillator: { type: 'triangle' },
+    envelope: { attack: 0.3, decay: 0.1, sustain: 0.9, release: 0.4 },
+    volume: -20,
+  }).connect(out)
+  const click = new tone.Synth({ oscillator: { type: 'square' }, envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 }, volume: -18 }).connect(
+    out,
+  )
   return { tune, drone, click }
 }
 

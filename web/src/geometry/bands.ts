@@ -12,7 +12,12 @@ export interface SystemLayout {
   spans: { bar: number; x1: number; x2: number }[]
 }
 
-export interface Placed { index: number; note: ChartNote; x: number; end: number }
+export interface Placed {
+  index: number
+  note: ChartNote
+  x: number
+  end: number
+}
 
 /** Where in the chart each note stands, by its id. */
 export const indexed = (notes: ChartNote[]): Map<string, number> => new Map(notes.map((note, index) => [note.id, index]))
@@ -22,10 +27,12 @@ export const indexed = (notes: ChartNote[]): Map<string, number> => new Map(note
  * of the system are looked at. index: of indexed(notes).
  */
 export function placed(notes: ChartNote[], layout: SystemLayout, index = indexed(notes)): Placed[] {
-  const here = [...layout.notes].flatMap(([id, x]) => {
-    const at = index.get(id)
-    return at === undefined ? [] : [{ note: notes[at]!, index: at, x }]
-  }).sort((a, b) => a.index - b.index)
+  const here = [...layout.notes]
+    .flatMap(([id, x]) => {
+      const at = index.get(id)
+      return at === undefined ? [] : [{ note: notes[at]!, index: at, x }]
+    })
+    .sort((a, b) => a.index - b.index)
   const edge = layout.bars.length ? Math.max(...layout.bars) : layout.width
   return here.map(({ note, index, x }, at) => {
     const next = here.slice(at + 1).find((other) => other.x > x + 1) // notes of a double stop share their x
@@ -69,7 +76,14 @@ export const fitted = (height: number, room: number): number => (height <= room 
 export const bowY = (place: number, top: number, height: number): number => top + place * height
 
 /** Heights of the bands in pixels: roomy on the desk, tight on a card that must fit one side of paper. */
-export interface BandSize { digits: number; laneTop: number; lane: number; disc: number; bow: number; labels: number }
+export interface BandSize {
+  digits: number
+  laneTop: number
+  lane: number
+  disc: number
+  bow: number
+  labels: number
+}
 export const DESK: BandSize = { digits: 58, laneTop: 18, lane: 23, disc: 9.5, bow: 66, labels: 2 }
 export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bow: 42, labels: 1 }
 
@@ -77,7 +91,8 @@ export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bo
 export const positionWords = (name: string): string => ({ '1': '1st', '2': '2nd', '3': '3rd' })[name] ?? (/^\d+$/.test(name) ? `${name}th` : name)
 
 /** A list to choose from: "position 3", "half position". */
-export const positionItems = (names: string[]): { value: string; title: string }[] => names.map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` }))
+export const positionItems = (names: string[]): { value: string; title: string }[] =>
+  names.map((name) => ({ value: name, title: /^\d+$/.test(name) ? `position ${name}` : `${name} position` }))
 
 /**
  * Where the hand's position is written: at the first stopped note that is not in first position, and wherever it changes.

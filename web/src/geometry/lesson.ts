@@ -19,12 +19,18 @@ export function markOf(item: { skill: string | null; tune: number | null }, mark
 }
 
 /** What the teacher wishes about a plan, as the page holds it. */
-export interface Wishes { dropped: string[]; order: string[]; added: string[]; minutes: Record<string, number>; own: { id: string; title: string; words?: string }[] }
+export interface Wishes {
+  dropped: string[]
+  order: string[]
+  added: string[]
+  minutes: Record<string, number>
+  own: { id: string; title: string; words?: string }[]
+}
 
 export const noWishes = (): Wishes => ({ dropped: [], order: [], added: [], minutes: {}, own: [] })
 
 /** The wishes of a plan as it came. */
-export const wishesOf = (plan: Plan): Wishes => ({ ...noWishes(), ...JSON.parse(JSON.stringify(plan.lesson?.wishes ?? {})) as Partial<Wishes> })
+export const wishesOf = (plan: Plan): Wishes => ({ ...noWishes(), ...(JSON.parse(JSON.stringify(plan.lesson?.wishes ?? {})) as Partial<Wishes>) })
 
 /** Moves an item up or down: all items shown are named in their new order. */
 export function moved(wishes: Wishes, items: PlanItem[], id: string, by: number): Wishes {
@@ -36,14 +42,23 @@ export function moved(wishes: Wishes, items: PlanItem[], id: string, by: number)
 }
 
 /** Lets an item's minutes go where they fit. */
-export const loosened = (wishes: Wishes, id: string): Wishes => ({ ...wishes, minutes: Object.fromEntries(Object.entries(wishes.minutes).filter(([one]) => one !== id)) })
+export const loosened = (wishes: Wishes, id: string): Wishes => ({
+  ...wishes,
+  minutes: Object.fromEntries(Object.entries(wishes.minutes).filter(([one]) => one !== id)),
+})
 
 /** Drops an item, or takes an own one away. */
 export function dropped(wishes: Wishes, id: string): Wishes {
   const minutes = loosened(wishes, id).minutes
   const own = wishes.own.filter((one) => one.id !== id)
   const skill = id.split(' ')[1] ?? ''
-  return { ...wishes, minutes, own, added: wishes.added.filter((one) => one !== skill), dropped: own.length === wishes.own.length ? [...new Set([...wishes.dropped, id])] : wishes.dropped }
+  return {
+    ...wishes,
+    minutes,
+    own,
+    added: wishes.added.filter((one) => one !== skill),
+    dropped: own.length === wishes.own.length ? [...new Set([...wishes.dropped, id])] : wishes.dropped,
+  }
 }
 
 /** As the API takes them. */

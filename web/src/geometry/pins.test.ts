@@ -9,7 +9,9 @@ const pin = (changes: Partial<Pin>): Pin => ({ note: 'n5', string: null, finger:
 describe('turned', () => {
   it('pins a finger and lets the engine find the string', () => expect(turned([], note, { finger: 4 })).toEqual([pin({ finger: 4 })]))
   it('keeps the direction when the place changes', () => {
-    expect(turned([pin({ direction: 'up' })], note, { place: { string: 'D', finger: 4, position: '1' } })).toEqual([pin({ direction: 'up', string: 'D', finger: 4, position: '1' })])
+    expect(turned([pin({ direction: 'up' })], note, { place: { string: 'D', finger: 4, position: '1' } })).toEqual([
+      pin({ direction: 'up', string: 'D', finger: 4, position: '1' }),
+    ])
   })
   it('pins a note as it is, then frees it altogether', () => {
     const pinned = turned([], note, 'toggle')

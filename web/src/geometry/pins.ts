@@ -23,7 +23,10 @@ export function turned(pins: Pin[], note: ChartNote, choice: Choice): Pin[] {
 }
 
 function changed(old: Pin, note: ChartNote, choice: Choice): Partial<Pin> {
-  if (choice === 'toggle') return empty(old) ? { string: note.string, finger: note.finger, position: note.position } : { string: null, finger: null, position: null, direction: null, join: null }
+  if (choice === 'toggle')
+    return empty(old)
+      ? { string: note.string, finger: note.finger, position: note.position }
+      : { string: null, finger: null, position: null, direction: null, join: null }
   if ('direction' in choice) return { direction: choice.direction }
   if ('join' in choice) return { join: old.join === choice.join ? null : choice.join }
   if ('finger' in choice) return { finger: choice.finger, string: null, position: null }
@@ -33,7 +36,10 @@ function changed(old: Pin, note: ChartNote, choice: Choice): Partial<Pin> {
 
 /** The place before or after the note's own among all its places, own first, then by price; null when there is no other. */
 export function neighbour(note: ChartNote, by: 1 | -1): { string: string; finger: number; position: string | null } | null {
-  const all = [{ string: note.string, finger: note.finger, position: note.position }, ...note.alternatives.map(({ string, finger, position }) => ({ string, finger, position }))]
+  const all = [
+    { string: note.string, finger: note.finger, position: note.position },
+    ...note.alternatives.map(({ string, finger, position }) => ({ string, finger, position })),
+  ]
   if (all.length < 2) return null
   const ordered = [...all].sort((a, b) => b.string.localeCompare(a.string) || b.finger - a.finger)
   const at = ordered.findIndex((one) => one.string === note.string && one.finger === note.finger && one.position === note.position)

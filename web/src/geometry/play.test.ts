@@ -5,9 +5,30 @@ import { barSpan, phraseSpan, programme, stepTempo } from './play'
 const sound = (id: string, at: number, length = 1): Sound => ({ id, at, length, midi: 60, bar: 1, silent: false })
 /** In 3/4 with a pick-up of one, two bars, repeated. */
 const play = {
-  tempo: 80, steps: [48, 60, 80], beat: 1, bar: 3, count_in: 5, first: 2, length: 14,
-  notes: [...['n1', 'n2', 'n3', 'n4', 'n5'].map((id, at) => sound(id, at)), sound('n6', 5, 2), ...['n1', 'n2', 'n3', 'n4', 'n5'].map((id, at) => sound(id, at + 7)), sound('n6', 12, 2)],
-  echo: { length: 20, notes: [sound('n1', 0), { ...sound('n1', 10), silent: true }] }, phrases: [[0, 4], [3, 4]], bars: [[0, 0, 1], [1, 1, 3], [2, 4, 3]], drones: [],
+  tempo: 80,
+  steps: [48, 60, 80],
+  beat: 1,
+  bar: 3,
+  count_in: 5,
+  first: 2,
+  length: 14,
+  notes: [
+    ...['n1', 'n2', 'n3', 'n4', 'n5'].map((id, at) => sound(id, at)),
+    sound('n6', 5, 2),
+    ...['n1', 'n2', 'n3', 'n4', 'n5'].map((id, at) => sound(id, at + 7)),
+    sound('n6', 12, 2),
+  ],
+  echo: { length: 20, notes: [sound('n1', 0), { ...sound('n1', 10), silent: true }] },
+  phrases: [
+    [0, 4],
+    [3, 4],
+  ],
+  bars: [
+    [0, 0, 1],
+    [1, 1, 3],
+    [2, 4, 3],
+  ],
+  drones: [],
 } as Play
 
 describe('programme', () => {
@@ -20,7 +41,10 @@ describe('programme', () => {
   it('plays a part of it once, counted in by one bar', () => {
     const { lead, end, sounds } = programme(play, { mode: 'tune', span: barSpan(play, [2], 'bar 2'), loop: false })
     expect([lead, end]).toEqual([3, 6])
-    expect(sounds.map((one) => [one.id, one.at])).toEqual([['n5', 3], ['n6', 4]])
+    expect(sounds.map((one) => [one.id, one.at])).toEqual([
+      ['n5', 3],
+      ['n6', 4],
+    ])
   })
   it('fills a loop up to a whole bar, so that the beat goes on', () => {
     const { lead, end } = programme(play, { mode: 'tune', span: phraseSpan(play, 1), loop: true })
@@ -29,12 +53,19 @@ describe('programme', () => {
   it('cuts a note that goes on after the end', () => {
     expect(programme(play, { mode: 'tune', span: { at: 5, length: 1, words: '' }, loop: false }).sounds.map((one) => one.length)).toEqual([1])
   })
-  it('echoes with the silence marked', () => expect(programme(play, { mode: 'echo', span: null, loop: false }).sounds.map((one) => one.silent)).toEqual([false, true]))
+  it('echoes with the silence marked', () =>
+    expect(programme(play, { mode: 'echo', span: null, loop: false }).sounds.map((one) => one.silent)).toEqual([false, true]))
   it('knows no span for bars that are not there', () => expect([barSpan(play, [9], ''), phraseSpan(play, 9)]).toEqual([null, null]))
 })
 
 describe('stepTempo', () => {
   it('goes along the steps, and on by a tenth', () => {
-    expect([stepTempo(play.steps, 60, 1), stepTempo(play.steps, 60, -1), stepTempo(play.steps, 80, 1), stepTempo(play.steps, 50, -1), stepTempo([], 21, -1)]).toEqual([80, 48, 88, 48, 20])
+    expect([
+      stepTempo(play.steps, 60, 1),
+      stepTempo(play.steps, 60, -1),
+      stepTempo(play.steps, 80, 1),
+      stepTempo(play.steps, 50, -1),
+      stepTempo([], 21, -1),
+    ]).toEqual([80, 48, 88, 48, 20])
   })
 })

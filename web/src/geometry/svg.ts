@@ -1,4 +1,18 @@
-const STYLES = ['fill', 'fill-opacity', 'stroke', 'stroke-width', 'stroke-dasharray', 'stroke-opacity', 'opacity', 'font-family', 'font-size', 'font-style', 'font-weight', 'font-variant', 'text-anchor'] as const
+const STYLES = [
+  'fill',
+  'fill-opacity',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'stroke-opacity',
+  'opacity',
+  'font-family',
+  'font-size',
+  'font-style',
+  'font-weight',
+  'font-variant',
+  'text-anchor',
+] as const
 
 /**
  * The sheet as one SVG that stands by itself: every system's staff and bands at their places, with the styles of this page
@@ -10,7 +24,8 @@ export function sheetSvg(sheet: HTMLElement): string {
     const own = svg.getBoundingClientRect()
     const copy = svg.cloneNode(true) as SVGSVGElement
     inline(svg, copy)
-    for (const [name, value] of Object.entries({ x: own.left - box.left, y: own.top - box.top, width: own.width, height: own.height })) copy.setAttribute(name, value.toFixed(2))
+    for (const [name, value] of Object.entries({ x: own.left - box.left, y: own.top - box.top, width: own.width, height: own.height }))
+      copy.setAttribute(name, value.toFixed(2))
     copy.setAttribute('overflow', 'visible')
     return new XMLSerializer().serializeToString(copy)
   })

@@ -1,7 +1,13 @@
 import type { CalendarLesson } from '../api/types'
 import { daysOn } from './dates'
 
-export interface Placed { lesson: CalendarLesson; top: number; height: number; lane: number; lanes: number }
+export interface Placed {
+  lesson: CalendarLesson
+  top: number
+  height: number
+  lane: number
+  lanes: number
+}
 
 const at = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3, 5))
 
@@ -15,7 +21,9 @@ export function hours(lessons: CalendarLesson[]): { from: number; to: number } {
 
 /** Lessons of one day as boxes: top and height in minutes from the first hour; those that overlap stand side by side. */
 export function placed(lessons: CalendarLesson[], from: number): Placed[] {
-  const boxes: Placed[] = lessons.filter((lesson) => lesson.time).map((lesson) => ({ lesson, top: at(lesson.time!) - from * 60, height: lesson.minutes, lane: 0, lanes: 1 }))
+  const boxes: Placed[] = lessons
+    .filter((lesson) => lesson.time)
+    .map((lesson) => ({ lesson, top: at(lesson.time!) - from * 60, height: lesson.minutes, lane: 0, lanes: 1 }))
   boxes.sort((a, b) => a.top - b.top)
   let group: Placed[] = []
   let end = -1

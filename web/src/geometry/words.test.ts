@@ -2,7 +2,18 @@ import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
 import { accessible, barList, beat, mark, place, printed, spoken, doneWords, newKey, sentences } from './words'
 
-const note = { bar: 3, beat: '2', written: 'F#4', string: 'D', finger: 2, position: '1', placement: 'high', direction: 'up', join: 'change', bow_words: 'upper half' } as ChartNote
+const note = {
+  bar: 3,
+  beat: '2',
+  written: 'F#4',
+  string: 'D',
+  finger: 2,
+  position: '1',
+  placement: 'high',
+  direction: 'up',
+  join: 'change',
+  bow_words: 'upper half',
+} as ChartNote
 
 describe('words', () => {
   it('ends each sentence once, and counts in words', () => {

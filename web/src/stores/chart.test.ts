@@ -55,7 +55,10 @@ describe('the chart on the desk', () => {
     expect([chart.refused?.message, chart.state, chart.before.length, chart.view?.pins]).toEqual(['cannot be played there', 'saved', 0, []])
   })
 
-  it.each([[true, 4], [false, 0]])('asks what to keep when another window saved first (mine: %s)', async (mine, finger) => {
+  it.each([
+    [true, 4],
+    [false, 0],
+  ])('asks what to keep when another window saved first (mine: %s)', async (mine, finger) => {
     const chart = useChart()
     const theirs = view(5, [{ ...pin, finger: 0 }])
     ask.mockRejectedValueOnce(new Trouble(409, 'changed', null, {}, 'stale', { current: theirs }))
@@ -69,7 +72,9 @@ describe('the chart on the desk', () => {
 
   it('takes an unsaved change up again after a reload', async () => {
     localStorage.setItem('fawnmoss.chart.1.unsaved', JSON.stringify({ options: {}, pins: [pin] }))
-    ask.mockImplementation(async (method: string, path: string, body?: { pins: Pin[] }) => (path.endsWith('/score') ? { musicxml: '' } : method === 'PUT' ? view(1, body!.pins) : view(0)))
+    ask.mockImplementation(async (method: string, path: string, body?: { pins: Pin[] }) =>
+      path.endsWith('/score') ? { musicxml: '' } : method === 'PUT' ? view(1, body!.pins) : view(0),
+    )
     await useChart().load(1)
     expect(useChart().view?.pins).toEqual([pin])
   })

@@ -28,7 +28,12 @@ export const useChart = defineStore('chart', () => {
   const anchor = ref<number | null>(null)
   const desk = shallowRef<Desk>(FRESH)
   const state = computed(() => desk.value.saving.tag)
-  const refused = computed({ get: () => desk.value.refused, set: (trouble: Trouble | null) => { desk.value = { ...desk.value, refused: trouble } } })
+  const refused = computed({
+    get: () => desk.value.refused,
+    set: (trouble: Trouble | null) => {
+      desk.value = { ...desk.value, refused: trouble }
+    },
+  })
   const other = computed(() => (desk.value.saving.tag === 'stale' ? desk.value.saving.other : null))
   const before = computed(() => desk.value.history.before)
   const after = computed(() => desk.value.history.after)
@@ -126,7 +131,11 @@ export const useChart = defineStore('chart', () => {
   }
 
   const answerOf = (trouble: Trouble): Happening =>
-    trouble.code === 'stale' ? { kind: 'stale', other: trouble.body.current as ChartView } : trouble.passing || trouble.status === 401 ? { kind: 'away' } : { kind: 'refused', trouble }
+    trouble.code === 'stale'
+      ? { kind: 'stale', other: trouble.body.current as ChartView }
+      : trouble.passing || trouble.status === 401
+        ? { kind: 'away' }
+        : { kind: 'refused', trouble }
 
   /** Tries at once what waits for the server. */
   const push = (): Promise<void> => happen({ kind: 'again' })
@@ -177,5 +186,30 @@ export const useChart = defineStore('chart', () => {
     if (notes.value.length) select(Math.min(notes.value.length - 1, Math.max(0, (selected.value ?? (by > 0 ? -1 : notes.value.length)) + by)), more)
   }
 
-  return { view, musicxml, selected, anchor, state, refused, other, before, after, notes, note, load, undo, redo, resolve, pin, option, cut, markSpot, dropSpot, restoreSpot, select, step, push }
+  return {
+    view,
+    musicxml,
+    selected,
+    anchor,
+    state,
+    refused,
+    other,
+    before,
+    after,
+    notes,
+    note,
+    load,
+    undo,
+    redo,
+    resolve,
+    pin,
+    option,
+    cut,
+    markSpot,
+    dropSpot,
+    restoreSpot,
+    select,
+    step,
+    push,
+  }
 })

@@ -2,7 +2,15 @@ import { defineStore } from 'pinia'
 import { reactive, watch } from 'vue'
 
 /** What is shown of a chart; kept in this browser. */
-export interface Show { digits: boolean; lanes: boolean; bow: boolean; spots: boolean; phrases: boolean; counting: 'none' | 'numbers' | 'syllables' | 'names'; naming: 'letters' | 'h-b' | 'do' }
+export interface Show {
+  digits: boolean
+  lanes: boolean
+  bow: boolean
+  spots: boolean
+  phrases: boolean
+  counting: 'none' | 'numbers' | 'syllables' | 'names'
+  naming: 'letters' | 'h-b' | 'do'
+}
 export const EVERYTHING: Show = { digits: true, lanes: true, bow: true, spots: false, phrases: false, counting: 'none', naming: 'letters' }
 
 const KEY = 'fawnmoss.desk'

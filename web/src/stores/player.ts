@@ -56,7 +56,11 @@ export const usePlayer = defineStore('player', () => {
       const found = await load()
       if (!found || run !== runs) return
       await sound.play({
-        programme: programme(found, { mode: mode.value, span: span.value, loop: loop.value }), tempo: tempo.value, loop: loop.value, tune: tune.value, click: click.value,
+        programme: programme(found, { mode: mode.value, span: span.value, loop: loop.value }),
+        tempo: tempo.value,
+        loop: loop.value,
+        tune: tune.value,
+        click: click.value,
         drone: drone.value === null ? [] : (found.drones[drone.value]?.keys ?? []),
         on: (id, silent) => {
           now.value = id
@@ -69,7 +73,10 @@ export const usePlayer = defineStore('player', () => {
     } catch (error) {
       if (run !== runs) return
       state.value = 'still'
-      problem.value = error instanceof Error && error.message ? `It cannot be played: ${error.message}` : 'The sounds could not be loaded. Check the connection and try again.'
+      problem.value =
+        error instanceof Error && error.message
+          ? `It cannot be played: ${error.message}`
+          : 'The sounds could not be loaded. Check the connection and try again.'
     }
   }
 
@@ -105,5 +112,30 @@ export const usePlayer = defineStore('player', () => {
     void sound.setTempo(beats)
   }
 
-  return { state, problem, schedule, tempo, own, chosen, mode, span, loop, tune, click, drone, now, turn, use, renew, load, start, stop, toggle, change, repeat, step, set }
+  return {
+    state,
+    problem,
+    schedule,
+    tempo,
+    own,
+    chosen,
+    mode,
+    span,
+    loop,
+    tune,
+    click,
+    drone,
+    now,
+    turn,
+    use,
+    renew,
+    load,
+    start,
+    stop,
+    toggle,
+    change,
+    repeat,
+    step,
+    set,
+  }
 })

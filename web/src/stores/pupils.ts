@@ -14,7 +14,9 @@ export const usePupils = defineStore('pupils', () => {
   const current = computed(() => all.value.find((pupil) => pupil.id === currentId.value) ?? null)
 
   /** Whom something is asked for, as the API takes it. */
-  const subject = computed<{ pupil_id?: number; instrument?: Instrument }>(() => (currentId.value ? { pupil_id: currentId.value } : { instrument: instrument.value }))
+  const subject = computed<{ pupil_id?: number; instrument?: Instrument }>(() =>
+    currentId.value ? { pupil_id: currentId.value } : { instrument: instrument.value },
+  )
   /** The same for an address. */
   const query = computed(() => Object.fromEntries(Object.entries(subject.value).map(([name, value]) => [name, String(value)])))
 

@@ -10,7 +10,13 @@ const KINDS = ['wished', 'accepted', 'refused', 'away', 'stale', 'again', 'mine'
 type Kind = (typeof KINDS)[number]
 
 /** The desk and what is known of it from outside: what the server has, what the teacher wished last and may expect to be kept. */
-interface World { desk: Desk; server: Marks; expected: Marks; count: number; refused: Marks[] }
+interface World {
+  desk: Desk
+  server: Marks
+  expected: Marks
+  count: number
+  refused: Marks[]
+}
 
 function happens(world: World, kind: Kind): World {
   const { desk } = world
@@ -18,19 +24,31 @@ function happens(world: World, kind: Kind): World {
   if (kind === 'wished') {
     const wish = marks(world.count + 1)
     const now = wanted(desk.saving) ?? world.server
-    return { ...world, count: world.count + 1, expected: wish, desk: next(desk, { kind, marks: wish, history: { before: [...desk.history.before, now], after: [] } }) }
+    return {
+      ...world,
+      count: world.count + 1,
+      expected: wish,
+      desk: next(desk, { kind, marks: wish, history: { before: [...desk.history.before, now], after: [] } }),
+    }
   }
   const happening: Happening = kind === 'refused' ? { kind, trouble } : kind === 'stale' ? { kind, other } : { kind }
   const after = next(desk, happening)
   const server = kind === 'accepted' && sending ? sending : world.server
   const lost = (kind === 'refused' && sending && !wanted(after.saving)) || (kind === 'theirs' && desk.saving.tag === 'stale')
-  return { ...world, desk: after, server, expected: lost ? server : world.expected, refused: kind === 'refused' && sending ? [...world.refused, sending] : world.refused }
+  return {
+    ...world,
+    desk: after,
+    server,
+    expected: lost ? server : world.expected,
+    refused: kind === 'refused' && sending ? [...world.refused, sending] : world.refused,
+  }
 }
 
 /** A server that answers well from now on. */
 function settled(world: World): World {
   let now = world
-  for (let step = 0; step < 6 && now.desk.saving.tag !== 'saved'; step++) now = happens(now, ({ saving: 'accepted', waiting: 'again', stale: 'mine' } as const)[now.desk.saving.tag])
+  for (let step = 0; step < 6 && now.desk.saving.tag !== 'saved'; step++)
+    now = happens(now, ({ saving: 'accepted', waiting: 'again', stale: 'mine' } as const)[now.desk.saving.tag])
   return now
 }
 
@@ -41,28 +59,37 @@ function every(length: number): Kind[][] {
 
 describe('saving the desk', () => {
   /** The orders in which something is wrong, with what. */
-  const wrong = (judge: (order: Kind[]) => string | false): string[] => every(5).flatMap((order) => {
-    const found = judge(order)
-    return found ? [`${order.join(', ')}: ${found}`] : []
-  })
+  const wrong = (judge: (order: Kind[]) => string | false): string[] =>
+    every(5).flatMap((order) => {
+      const found = judge(order)
+      return found ? [`${order.join(', ')}: ${found}`] : []
+    })
 
   it('in whatever order things happen, ends saved with what was wished last, once the server answers', () => {
-    expect(wrong((order) => {
-      const world = order.reduce(happens, start())
-      const { tag } = world.desk.saving
-      if ((tag === 'saving') !== (onItsWay(world.desk.saving) !== null) || (tag === 'saved') !== (wanted(world.desk.saving) === null)) return 'neither saved, on its way, nor kept'
-      const end = settled(world)
-      return (end.desk.saving.tag !== 'saved' && 'it never ends') || (end.server.options.tempo !== end.expected.options.tempo && 'something else was saved')
-    })).toEqual([])
+    expect(
+      wrong((order) => {
+        const world = order.reduce(happens, start())
+        const { tag } = world.desk.saving
+        if ((tag === 'saving') !== (onItsWay(world.desk.saving) !== null) || (tag === 'saved') !== (wanted(world.desk.saving) === null))
+          return 'neither saved, on its way, nor kept'
+        const end = settled(world)
+        return (end.desk.saving.tag !== 'saved' && 'it never ends') || (end.server.options.tempo !== end.expected.options.tempo && 'something else was saved')
+      }),
+    ).toEqual([])
   })
 
   it('in whatever order answers come, undo never leads to marks that were refused, nor twice to the same', () => {
-    expect(wrong((order) => {
-      const { desk, refused, server } = settled(order.reduce(happens, start()))
-      const before = desk.history.before.map((one) => one.options.tempo)
-      if (refused.some((gone) => before.includes(gone.options.tempo))) return 'undo leads to what was refused'
-      return (before.at(-1) === server.options.tempo && 'undo leads to what is there') || (new Set(before).size !== before.length && 'undo leads to the same twice')
-    })).toEqual([])
+    expect(
+      wrong((order) => {
+        const { desk, refused, server } = settled(order.reduce(happens, start()))
+        const before = desk.history.before.map((one) => one.options.tempo)
+        if (refused.some((gone) => before.includes(gone.options.tempo))) return 'undo leads to what was refused'
+        return (
+          (before.at(-1) === server.options.tempo && 'undo leads to what is there') ||
+          (new Set(before).size !== before.length && 'undo leads to the same twice')
+        )
+      }),
+    ).toEqual([])
   })
 
   it('goes on with the newer change when the one before it is refused', () => {

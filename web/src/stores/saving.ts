@@ -2,10 +2,19 @@ import type { Trouble } from '../api/client'
 import type { ChartOptions, ChartView, Pin } from '../api/types'
 
 /** What a save sends and undo brings back. */
-export interface Marks { options: ChartOptions; pins: Pin[] }
-export interface History { before: Marks[]; after: Marks[] }
+export interface Marks {
+  options: ChartOptions
+  pins: Pin[]
+}
+export interface History {
+  before: Marks[]
+  after: Marks[]
+}
 /** Marks on their way, and the undo and redo there were before them: what a refusal goes back to. */
-export interface Wish { marks: Marks; back: History }
+export interface Wish {
+  marks: Marks
+  back: History
+}
 
 /**
  * Where the desk stands with what the teacher wants.
@@ -13,12 +22,13 @@ export interface Wish { marks: Marks; back: History }
  * window was first, and the teacher is asked.
  */
 export type Saving =
-  | { tag: 'saved' }
-  | { tag: 'saving'; sending: Wish; next: Wish | null }
-  | { tag: 'waiting'; wish: Wish }
-  | { tag: 'stale'; wish: Wish; other: ChartView }
+  { tag: 'saved' } | { tag: 'saving'; sending: Wish; next: Wish | null } | { tag: 'waiting'; wish: Wish } | { tag: 'stale'; wish: Wish; other: ChartView }
 
-export interface Desk { saving: Saving; history: History; refused: Trouble | null }
+export interface Desk {
+  saving: Saving
+  history: History
+  refused: Trouble | null
+}
 
 export type Happening =
   | { kind: 'wished'; marks: Marks; history: History }
@@ -34,7 +44,10 @@ export const NOTHING: History = { before: [], after: [] }
 export const FRESH: Desk = { saving: { tag: 'saved' }, history: NOTHING, refused: null }
 
 export const same = (a: Marks, b: Marks): boolean => JSON.stringify(a) === JSON.stringify(b)
-const without = (history: History, gone: Marks): History => ({ before: history.before.filter((one) => !same(one, gone)), after: history.after.filter((one) => !same(one, gone)) })
+const without = (history: History, gone: Marks): History => ({
+  before: history.before.filter((one) => !same(one, gone)),
+  after: history.after.filter((one) => !same(one, gone)),
+})
 
 /** The newest marks that are not saved yet; null when all are. */
 export function wanted(saving: Saving): Marks | null {
@@ -79,10 +92,14 @@ export function next(desk: Desk, happening: Happening): Desk {
 /** A newer wish takes the place of one that has not been sent, and goes back to where that one would. */
 function wishing(saving: Saving, wish: Wish): Saving {
   switch (saving.tag) {
-    case 'saved': return { tag: 'saving', sending: wish, next: null }
-    case 'saving': return { ...saving, next: { marks: wish.marks, back: (saving.next ?? wish).back } }
-    case 'waiting': return { tag: 'saving', sending: { marks: wish.marks, back: saving.wish.back }, next: null }
-    case 'stale': return { ...saving, wish: { marks: wish.marks, back: saving.wish.back } }
+    case 'saved':
+      return { tag: 'saving', sending: wish, next: null }
+    case 'saving':
+      return { ...saving, next: { marks: wish.marks, back: (saving.next ?? wish).back } }
+    case 'waiting':
+      return { tag: 'saving', sending: { marks: wish.marks, back: saving.wish.back }, next: null }
+    case 'stale':
+      return { ...saving, wish: { marks: wish.marks, back: saving.wish.back } }
   }
 }
 
