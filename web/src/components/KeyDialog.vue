@@ -69,18 +69,12 @@ const is = (offer: KeyOffer) => (props.present?.semitones ?? 0) === offer.semito
                 ><v-btn
                   v-else
                   density="compact"
-                  @click="
-                    emit('choose', offer)
-                    open = false
-                  "
+                  @click="emit('choose', offer); open = false"
                   >{{ verb ?? 'Take it' }}</v-btn
                 ><v-btn
                   v-if="also && offer.semitones"
                   density="compact"
-                  @click="
-                    emit('also', offer)
-                    open = false
-                  "
+                  @click="emit('also', offer); open = false"
                   >{{ also }}</v-btn
                 >
               </td>

@@ -122,16 +122,10 @@ async function copy(): Promise<void> {
             single ? 'Week' : 'Day'
           }}</v-btn>
           <v-btn
-            @click="
-              extra.open = !extra.open
-              extra.to = extra.to || from
-            "
+            @click="extra.open = !extra.open; extra.to = extra.to || from"
             >Extra lesson</v-btn
           ><v-btn
-            @click="
-              rest.open = !rest.open
-              rest.from = rest.from || from
-            "
+            @click="rest.open = !rest.open; rest.from = rest.from || from"
             >Holiday</v-btn
           >
         </span>

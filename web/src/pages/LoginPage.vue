@@ -51,10 +51,7 @@ async function send(): Promise<void> {
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!email || !password">{{ title }}</v-btn>
       <v-btn
-        @click="
-          creating = !creating
-          problem = ''
-        "
+        @click="creating = !creating; problem = ''"
         >{{ creating ? 'I have a studio' : 'Open a new studio' }}</v-btn
       >
     </form>
