@@ -12,18 +12,8 @@ const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
 const LARGEST = 8_000_000
 
-interface Part {
-  index: number
-  name: string
-  voices: string[]
-}
-interface Item {
-  name: string
-  file: File
-  state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'
-  words: string
-  parts: Part[]
-}
+interface Part { index: number; name: string; voices: string[] }
+interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; parts: Part[] }
 
 const text = ref(localStorage.getItem(DRAFT) ?? '')
 const title = ref('')
@@ -37,15 +27,11 @@ watch(open, (now) => {
   if (now) problem.value = null
   else if (!items.value.some((item) => item.state === 'sending')) items.value = []
 })
-watch(
-  () => props.dropped,
-  (files) => files.length && take(files),
-)
+watch(() => props.dropped, (files) => files.length && take(files))
 
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
 const parts = computed(() => (problem.value?.code === 'parts' ? (problem.value.body.parts as Part[]) : []))
-const choices = (list: Part[]) =>
-  list.flatMap((part) => part.voices.map((voice) => ({ part: part.index, voice, words: part.voices.length > 1 ? `${part.name}, voice ${voice}` : part.name })))
+const choices = (list: Part[]) => list.flatMap((part) => part.voices.map((voice) => ({ part: part.index, voice, words: part.voices.length > 1 ? `${part.name}, voice ${voice}` : part.name })))
 const done = computed(() => items.value.filter((item) => ['done', 'failed', 'choose'].includes(item.state)).length)
 
 function base64(bytes: Uint8Array): string {
@@ -89,12 +75,7 @@ async function send(item: Item, choice: { part: number; voice: string } | object
     if (item.file.size > LARGEST) throw new Trouble(413, `This file has ${Math.round(item.file.size / 1e6)} MB`, 'Eight are the limit: split the score.')
     if (item.file.size === 0) throw new Trouble(422, 'This file is empty', 'Export it again.')
     if (/\.zip$/i.test(item.name)) return await unpack(item)
-    const tune = await ask<Tune>('POST', '/tunes', {
-      source: source.value,
-      file_name: item.name,
-      file: base64(new Uint8Array(await item.file.arrayBuffer())),
-      ...choice,
-    })
+    const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: base64(new Uint8Array(await item.file.arrayBuffer())), ...choice })
     item.state = 'done'
     item.words = sentences([`on the shelf as ${tune.title}`, ...tune.notices])
     emit('added', tune)
@@ -128,24 +109,14 @@ const chosen = (event: Event): void => {
       <h2>Add tunes</h2>
       <form @submit.prevent="add()">
         <section aria-label="Files">
-          <label class="files"
-            ><span class="v-btn v-btn--variant-tonal choose">Choose files …</span>
-            <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .zip" @change="chosen"
-          /></label>
+          <label class="files"><span class="v-btn v-btn--variant-tonal choose">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .zip" @change="chosen" /></label>
           <span class="small quiet">.abc, .musicxml, .xml or .mxl, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
           <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
           <ul v-if="items.length" class="plain items">
             <li v-for="(item, index) in items" :key="index" :class="item.state">
-              <b>{{ item.name }}</b>
-              <span :class="{ fawn: item.state === 'failed' }">{{
-                { waiting: 'waiting', sending: 'reading …', done: item.words, failed: item.words, choose: item.words }[item.state]
-              }}</span>
-              <span v-if="item.state === 'choose'"
-                ><v-btn v-for="one in choices(item.parts)" :key="one.words" density="compact" @click="send(item, { part: one.part, voice: one.voice })">{{
-                  one.words
-                }}</v-btn></span
-              >
+              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: 'reading …', done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
+              <span v-if="item.state === 'choose'"><v-btn v-for="one in choices(item.parts)" :key="one.words" density="compact" @click="send(item, { part: one.part, voice: one.voice })">{{ one.words }}</v-btn></span>
               <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>
             </li>
           </ul>

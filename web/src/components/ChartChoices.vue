@@ -12,10 +12,7 @@ const { show } = useDesk()
 
 const tempo = ref(String(props.view.tempo))
 const problem = ref('')
-watch(
-  () => props.view.tempo,
-  (now) => (tempo.value = String(now)),
-)
+watch(() => props.view.tempo, (now) => (tempo.value = String(now)))
 
 function setTempo(): void {
   const beats = Number(tempo.value)
@@ -23,53 +20,18 @@ function setTempo(): void {
   if (!problem.value && beats !== props.view.tempo) emit('option', { tempo: beats })
 }
 const weak = computed(() => ['violin', 'viola'].includes(props.view.chart.instrument))
-const fourths = [
-  { value: 'open', title: 'open string' },
-  { value: 'fourth', title: 'fourth finger' },
-  { value: 'either', title: 'as it fits' },
-]
+const fourths = [{ value: 'open', title: 'open string' }, { value: 'fourth', title: 'fourth finger' }, { value: 'either', title: 'as it fits' }]
 const starts = [
-  { value: null, title: 'as it fits' },
-  { value: 'down', title: 'down-bow' },
-  { value: 'up', title: 'up-bow' },
-  { value: 'balance', title: 'up-bow from the balance point' },
+  { value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }, { value: 'balance', title: 'up-bow from the balance point' },
 ]
-const slurs = [
-  { value: true, title: 'as printed' },
-  { value: false, title: 'broken' },
-]
-const leads = [
-  { value: 'old', title: 'on the finger that played' },
-  { value: 'new', title: 'on the finger that will play' },
-  { value: 'frame', title: 'first finger silently' },
-]
-const slides = [
-  { value: 'old', title: 'on the old bow' },
-  { value: 'new', title: 'on the new bow' },
-]
-const trills = [
-  { value: 'main', title: 'from the note itself' },
-  { value: 'upper', title: 'from the note above' },
-]
+const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
+const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
+const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
+const trills = [{ value: 'main', title: 'from the note itself' }, { value: 'upper', title: 'from the note above' }]
 const trilled = computed(() => props.view.chart.notes.some((note) => note.trill))
-const counts = [
-  { value: 'none', title: 'nothing' },
-  { value: 'numbers', title: 'numbers' },
-  { value: 'syllables', title: 'syllables' },
-  { value: 'names', title: 'note names' },
-]
-const namings = [
-  { value: 'letters', title: 'letters' },
-  { value: 'h-b', title: 'letters with H and B' },
-  { value: 'do', title: 'do re mi' },
-]
-const bands = [
-  ['spots', 'spots'],
-  ['digits', 'bow signs, fingers'],
-  ['lanes', 'string lanes'],
-  ['bow', 'bow line'],
-  ['phrases', 'phrases'],
-] as const
+const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
+const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
+const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
 const positions = computed(() => positionItems(props.view.position_names))
 </script>
 
@@ -82,26 +44,16 @@ const positions = computed(() => positionItems(props.view.position_names))
       </label>
     </fieldset>
     <dl>
-      <dt class="aside-label">For</dt>
-      <dd>{{ view.pupil_name ? `${view.pupil_name}, ` : '' }}{{ view.chart.instrument }}</dd>
-      <dt class="aside-label">Key</dt>
-      <dd>{{ view.chart.tune.key }} <v-btn density="compact" class="other" @click="emit('keys')">Others …</v-btn></dd>
-      <dt class="aside-label">Set the bow</dt>
-      <dd>{{ view.set_bow }}</dd>
-      <dt class="aside-label">Contact zone</dt>
-      <dd>{{ view.contact_zone }} of 5, from the fingerboard</dd>
+      <dt class="aside-label">For</dt><dd>{{ view.pupil_name ? `${view.pupil_name}, ` : '' }}{{ view.chart.instrument }}</dd>
+      <dt class="aside-label">Key</dt><dd>{{ view.chart.tune.key }} <v-btn density="compact" class="other" @click="emit('keys')">Others …</v-btn></dd>
+      <dt class="aside-label">Set the bow</dt><dd>{{ view.set_bow }}</dd>
+      <dt class="aside-label">Contact zone</dt><dd>{{ view.contact_zone }} of 5, from the fingerboard</dd>
     </dl>
     <v-text-field v-model="tempo" label="Tempo (quarters a minute)" inputmode="numeric" :error-messages="problem" @blur="setTempo" @keydown.enter="setTempo" />
     <details>
       <summary class="aside-label">School</summary>
       <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
-      <v-select
-        :model-value="view.positions"
-        :items="positions"
-        label="Positions"
-        multiple
-        @update:model-value="emit('option', { positions: $event.length ? $event : null })"
-      />
+      <v-select :model-value="view.positions" :items="positions" label="Positions" multiple @update:model-value="emit('option', { positions: $event.length ? $event : null })" />
       <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />
       <v-select :model-value="view.bowing" :items="BOWINGS" label="Bowing" @update:model-value="emit('option', { bowing: $event })" />
       <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />

@@ -9,18 +9,13 @@ import BowSign from './BowSign.vue'
 const props = defineProps<{ notes: Placed[]; width: number; selected: number | null; size: BandSize }>()
 
 /** From the note before to one that the engine would take into the same bow: dashed, because no page asks for it. */
-const proposals = computed(() =>
-  props.notes.flatMap((one, at) =>
-    one.note.added && at > 0 ? [`M ${props.notes[at - 1]!.x + 8} 10 Q ${(props.notes[at - 1]!.x + one.x) / 2} ${-1} ${one.x} 10`] : [],
-  ),
-)
+const proposals = computed(() => props.notes.flatMap((one, at) => (one.note.added && at > 0 ? [`M ${props.notes[at - 1]!.x + 8} 10 Q ${(props.notes[at - 1]!.x + one.x) / 2} ${-1} ${one.x} 10`] : [])))
 
 /** A sign stands where a stroke begins. */
 const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' && !together(props.notes, at)
 /** Fingers of the grace notes, before the note's own; and of a trill, in the order in which they begin. Cards issued long ago have neither. */
 const small = (note: Partial<ChartNote>): string => (note.graces ?? []).map((grace) => grace.finger).join(' ')
-const trill = (note: ChartNote): string =>
-  note.trill ? (note.trill.from === 'upper' ? [note.trill.finger, note.finger] : [note.finger, note.trill.finger]).join('·') : ''
+const trill = (note: ChartNote): string => (note.trill ? (note.trill.from === 'upper' ? [note.trill.finger, note.finger] : [note.finger, note.trill.finger]).join('·') : '')
 </script>
 
 <template>
@@ -29,14 +24,7 @@ const trill = (note: ChartNote): string =>
     <g v-for="(one, at) in notes" :key="one.note.id" :transform="`translate(${one.x} 0)`" :class="{ chosen: one.index === selected }">
       <BowSign v-if="signed(one, at)" :direction="one.note.direction" :join="one.note.join" :y="size.digits < 58 ? 12 : 4" />
       <path v-if="one.note.pinned.includes('direction') || one.note.pinned.includes('join')" class="pin" d="M -6 27 H 6" />
-      <text
-        :y="together(notes, at) ? 30 : 43"
-        class="digit"
-        :class="{ paired: together(notes, at) || (at + 1 < notes.length && together(notes, at + 1)) }"
-        text-anchor="middle"
-      >
-        {{ one.note.finger }}
-      </text>
+      <text :y="together(notes, at) ? 30 : 43" class="digit" :class="{ paired: together(notes, at) || (at + 1 < notes.length && together(notes, at + 1)) }" text-anchor="middle">{{ one.note.finger }}</text>
       <text v-if="small(one.note)" :y="together(notes, at) ? 30 : 43" x="-8" class="small" text-anchor="end">{{ small(one.note) }}</text>
       <text v-if="trill(one.note)" y="36" x="6.5" class="small">{{ trill(one.note) }}</text>
       <path v-if="one.note.pinned.includes('place')" class="pin" d="M -6 46.5 H 6" />

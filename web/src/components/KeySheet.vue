@@ -1,44 +1,16 @@
 <script setup lang="ts">
 const open = defineModel<boolean>({ required: true })
 const groups = [
-  {
-    name: 'Everywhere',
-    keys: [
-      ['/', 'switch pupil'],
-      ['Ctrl K', 'anything by its name'],
-      ['?', 'this sheet'],
-    ],
-  },
+  { name: 'Everywhere', keys: [['/', 'switch pupil'], ['Ctrl K', 'anything by its name'], ['?', 'this sheet']] },
   {
     name: 'Lesson',
-    keys: [
-      ['→ ←', 'next item, item before'],
-      ['0–3', 'mark it'],
-      ['Space', 'stop the clock, let it run'],
-      ['m  [  ]', 'click on and off, slower, faster'],
-      ['x', 'next time'],
-      ['h', 'it hurt'],
-      ['n', 'note; Esc leaves it'],
-      ['f', 'fit the rest into the time left'],
-    ],
+    keys: [['→ ←', 'next item, item before'], ['0–3', 'mark it'], ['Space', 'stop the clock, let it run'], ['m  [  ]', 'click on and off, slower, faster'], ['x', 'next time'], ['h', 'it hurt'], ['n', 'note; Esc leaves it'], ['f', 'fit the rest into the time left']],
   },
   {
     name: 'Chart desk',
     keys: [
-      ['← →', 'note before, note after'],
-      ['↑ ↓', 'another place for the note'],
-      ['0–4', 'finger'],
-      ['s, then a letter', 'string'],
-      ['d  u', 'down-bow, up-bow'],
-      ['l  h  f', 'in one bow with the note before, hooked, lifted'],
-      ['p', 'pin or unpin'],
-      ['Shift ← →', 'select several notes'],
-      ['b', 'a spot from the selection'],
-      ['Space', 'play, stop'],
-      ['[  ]', 'slower, faster'],
-      ['v', 'simple or full version'],
-      ['Ctrl Z', 'undo; with Shift, redo'],
-      ['Ctrl P', 'print the chart'],
+      ['← →', 'note before, note after'], ['↑ ↓', 'another place for the note'], ['0–4', 'finger'], ['s, then a letter', 'string'], ['d  u', 'down-bow, up-bow'], ['l  h  f', 'in one bow with the note before, hooked, lifted'],
+      ['p', 'pin or unpin'], ['Shift ← →', 'select several notes'], ['b', 'a spot from the selection'], ['Space', 'play, stop'], ['[  ]', 'slower, faster'], ['v', 'simple or full version'], ['Ctrl Z', 'undo; with Shift, redo'], ['Ctrl P', 'print the chart'],
     ],
   },
 ]

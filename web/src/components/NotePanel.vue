@@ -11,15 +11,7 @@ const emit = defineEmits<{ pin: [choice: Choice] }>()
 const ring = computed(() => ({ strong: 'rings', slight: 'rings slightly', none: '' })[props.note?.ring ?? 'none'])
 const bow = computed(() => {
   if (!props.note) return ''
-  const join = {
-    start: '',
-    change: '',
-    slur: props.note.added ? 'in the same bow by our own proposal, ' : 'in the same bow, ',
-    hook: 'hooked, ',
-    stop: 'stop and go on, ',
-    lift: 'lift, ',
-    recovery: 'lift back, ',
-  }[props.note.join]
+  const join = { start: '', change: '', slur: props.note.added ? 'in the same bow by our own proposal, ' : 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
   return `${join}${props.note.direction}-bow, ${props.note.bow_words}`
 })
 /** Where to aim in cents, by temperament, unless it is as good as equal. */
@@ -32,13 +24,9 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
 
 <template>
   <div>
-    <p v-if="!note" class="quiet">
-      Click a note, or press → to walk through them. Then: digits for the finger, <b>d</b> and <b>u</b> for the bow, <b>?</b> for all keys.
-    </p>
+    <p v-if="!note" class="quiet">Click a note, or press → to walk through them. Then: digits for the finger, <b>d</b> and <b>u</b> for the bow, <b>?</b> for all keys.</p>
     <template v-else>
-      <h2 class="what">
-        {{ printed(note.written) }} <span class="where">bar {{ note.bar }}, beat {{ beat(note.beat) }}</span>
-      </h2>
+      <h2 class="what">{{ printed(note.written) }} <span class="where">bar {{ note.bar }}, beat {{ beat(note.beat) }}</span></h2>
       <p class="place">{{ place(note) }}</p>
       <p>{{ bow }}<span v-if="note.short" class="fawn">: short of bow</span></p>
       <p v-if="ring || note.check" class="small quiet">
@@ -49,32 +37,21 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <p v-if="note.prepare" class="small fawn">{{ note.prepare }}</p>
       <p v-for="words in note.ornaments" :key="words" class="small">{{ words }}</p>
       <p v-if="note.hand" class="small moss hand">Your own hand decided here. By itself the engine takes: {{ note.hand }}.</p>
-      <ul class="reasons small">
-        <li v-for="reason in note.reasons" :key="reason">{{ reason }}</li>
-      </ul>
+      <ul class="reasons small"><li v-for="reason in note.reasons" :key="reason">{{ reason }}</li></ul>
       <template v-if="note.alternatives.length">
         <h3>Other places</h3>
         <ul class="plain others">
           <li v-for="other in note.alternatives" :key="`${other.string}${other.finger}${other.position}`">
             <button type="button" @click="emit('pin', { place: { string: other.string, finger: other.finger, position: other.position } })">
-              <b>{{ place(other) }}</b> <span class="price">{{ price(other.extra) }}</span><br /><span class="small quiet">{{
-                other.reason.replace(/^.*?: /, '')
-              }}</span>
+              <b>{{ place(other) }}</b> <span class="price">{{ price(other.extra) }}</span><br /><span class="small quiet">{{ other.reason.replace(/^.*?: /, '') }}</span>
             </button>
           </li>
         </ul>
       </template>
       <div class="marks">
         <v-btn v-if="note.added" title="l" @click="emit('pin', { join: 'change' })">Bow it by itself</v-btn>
-        <v-btn
-          :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'"
-          title="d"
-          @click="emit('pin', { direction: 'down' })"
-          >Down</v-btn
-        >
-        <v-btn :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u" @click="emit('pin', { direction: 'up' })"
-          >Up</v-btn
-        >
+        <v-btn :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d" @click="emit('pin', { direction: 'down' })">Down</v-btn>
+        <v-btn :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u" @click="emit('pin', { direction: 'up' })">Up</v-btn>
         <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>
       </div>
     </template>
@@ -86,10 +63,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
 .where { font-size: 1rem; font-style: italic; color: var(--quiet); }
 .place { font-weight: 600; margin: 2px 0; }
 .reasons { padding-left: 1.35em; margin: 4px 0 10px; }
-.others button {
-  width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px;
-  margin: 3px 0; line-height: 1.35; cursor: pointer;
-}
+.others button { width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px; margin: 3px 0; line-height: 1.35; cursor: pointer; }
 .others button:hover { border-color: var(--moss); }
 .price { float: right; color: var(--fawn); }
 .marks { display: flex; flex-wrap: wrap; margin-top: 8px; }

@@ -11,24 +11,8 @@ onMounted(() => void ask<{ years: typeof years.value }>('GET', '/statistics').th
   <section v-if="years.length" class="ruled">
     <h2>Years</h2>
     <table>
-      <thead>
-        <tr>
-          <th>year</th>
-          <th>pupils</th>
-          <th>lessons with marks</th>
-          <th>marks</th>
-          <th>cards</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in years" :key="one.year">
-          <td>{{ one.year }}</td>
-          <td>{{ one.pupils }}</td>
-          <td>{{ one.lessons }}</td>
-          <td>{{ one.marks }}</td>
-          <td>{{ one.cards }}</td>
-        </tr>
-      </tbody>
+      <thead><tr><th>year</th><th>pupils</th><th>lessons with marks</th><th>marks</th><th>cards</th></tr></thead>
+      <tbody><tr v-for="one in years" :key="one.year"><td>{{ one.year }}</td><td>{{ one.pupils }}</td><td>{{ one.lessons }}</td><td>{{ one.marks }}</td><td>{{ one.cards }}</td></tr></tbody>
     </table>
   </section>
 </template>

@@ -16,19 +16,8 @@ import PhraseBand from './PhraseBand.vue'
  * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out.
  */
 const props = defineProps<{
-  svg: string
-  chart: ChartBody
-  index: Map<string, number>
-  strings: string[]
-  selected: number | null
-  anchor?: number | null
-  now?: string | null
-  lit?: Set<number>
-  spot?: number[] | null
-  show: Show
-  steady?: boolean
-  fixed?: boolean
-  size: BandSize
+  svg: string; chart: ChartBody; index: Map<string, number>; strings: string[]; selected: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null
+  show: Show; steady?: boolean; fixed?: boolean; size: BandSize
 }>()
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string] }>()
 
@@ -38,11 +27,7 @@ const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: 
 /** The notes of this system; the same list as before when nothing in it has changed, so that its bands are not drawn again. */
 const here = computed<Placed[]>((before) => {
   const now = placed(props.chart.notes, layout.value, props.index)
-  return before &&
-    now.length === before.length &&
-    now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end)
-    ? before
-    : now
+  return before && now.length === before.length && now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end) ? before : now
 })
 const chosen = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
 const range = computed(() => {
@@ -66,8 +51,7 @@ function measure(): void {
     notes.set(group.getAttribute('data-id') ?? group.id, centre(group.querySelector('.notehead') ?? group))
   })
   layout.value = {
-    width: box.width,
-    notes,
+    width: box.width, notes,
     rests: [...staff.value.querySelectorAll('g.rest, g.mRest')].map(centre),
     bars: [...staff.value.querySelectorAll('g.barLine')].map((line) => line.getBoundingClientRect().right - box.left),
     spans: spans(notes, box),
@@ -96,29 +80,21 @@ function click(event: MouseEvent): void {
 }
 
 onMounted(() => nextTick(measure))
-watch(
-  () => props.svg,
-  () => nextTick(measure),
-)
+watch(() => props.svg, () => nextTick(measure))
 watch([chosen, cursor], ([now, plays], [was, played]) => {
   const come = (now && now !== was && !props.steady) || (plays !== null && played === null)
   if (come) block.value?.scrollIntoView({ block: 'nearest' })
 })
-watch(
-  () => props.spot,
-  (bars) => {
-    if (bars && layout.value.spans.some((span) => span.bar === bars[0])) block.value?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
-  },
-)
+watch(() => props.spot, (bars) => {
+  if (bars && layout.value.spans.some((span) => span.bar === bars[0])) block.value?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
+})
 defineExpose({ measure })
 </script>
 
 <template>
   <section ref="block" class="system" @click="click">
     <div v-if="range" class="lit" :style="{ left: `${range.left}px`, width: `${range.width}px` }" aria-hidden="true" />
-    <template v-if="lit?.size"
-      ><div v-for="one in here.filter((each) => lit!.has(each.index))" :key="one.index" class="differs" :style="{ left: `${one.x - 11}px` }" aria-hidden="true"
-    /></template>
+    <template v-if="lit?.size"><div v-for="one in here.filter((each) => lit!.has(each.index))" :key="one.index" class="differs" :style="{ left: `${one.x - 11}px` }" aria-hidden="true" /></template>
     <div v-if="cursor !== null" class="cursor" :style="{ left: `${cursor}px` }" aria-hidden="true" />
     <MarksBand v-if="show.spots && layout.width" :spots="chart.spots" :layout="layout" :chosen="spot ?? null" @spot="emit('spot', $event)" />
     <DigitBand v-if="show.digits && layout.width" :notes="here" :width="layout.width" :selected="selected" :size="size" />
@@ -127,19 +103,9 @@ defineExpose({ measure })
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
-    <PhraseBand
-      v-if="show.phrases && layout.width && chart.phrases.length > 1"
-      :chart="chart"
-      :index="index"
-      :notes="here"
-      :layout="layout"
-      :fixed="fixed"
-      @cut="(from, to) => emit('cut', from, to)"
-    />
+    <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
     <ol class="read spoken">
-      <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">
-        {{ accessible(one.note) }}
-      </li>
+      <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
     </ol>
   </section>
 </template>
@@ -151,9 +117,6 @@ defineExpose({ measure })
 .staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
-.cursor {
-  position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px;
-  background: rgba(var(--v-theme-primary), 0.28); pointer-events: none;
-}
+.cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }
 @media print { .lit, .cursor { display: none; } .system { cursor: auto; } }
 </style>

@@ -34,12 +34,7 @@ const problem = ref<Trouble | null>(null)
 const keying = ref(false)
 const player = usePlayer()
 const { show } = useDesk()
-const TABS = [
-  { id: 'note', title: 'Note' },
-  { id: 'spots', title: 'Spots' },
-  { id: 'phrases', title: 'Phrases' },
-  { id: 'look', title: 'Look first' },
-] as const
+const TABS = [{ id: 'note', title: 'Note' }, { id: 'spots', title: 'Spots' }, { id: 'phrases', title: 'Phrases' }, { id: 'look', title: 'Look first' }] as const
 const tab = ref<(typeof TABS)[number]['id']>('note')
 const spot = ref<number[] | null>(null)
 let stringNext = false
@@ -56,11 +51,7 @@ async function load(): Promise<void> {
     problem.value = error as Trouble
   }
 }
-watch(
-  () => route.params.id,
-  (id) => id && load(),
-  { immediate: true },
-)
+watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
 /** The same tune for whoever is chosen at the top. */
 async function open(subject: { pupil_id?: number; instrument?: string }, version: Version): Promise<void> {
@@ -80,22 +71,11 @@ const turnVersion = (version: Version) => version !== chart.view?.version && ope
 
 /** Notes that the studio's own hand decided. */
 const handed = computed(() => chart.view?.chart.notes.filter((note) => note.hand).length ?? 0)
-const saved = computed(
-  () =>
-    ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[
-      chart.state
-    ],
-)
+const saved = computed(() => ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[chart.state])
 const lit = computed(() => (chart.note ? { string: chart.note.string, semitones: chart.note.semitones, finger: chart.note.finger } : null))
 watch(() => chart.view?.lock_version, player.renew)
-watch(
-  () => chart.view?.tempo,
-  (now) => now && (player.own = now),
-)
-watch(
-  () => chart.selected,
-  (now) => now !== null && (tab.value = 'note'),
-)
+watch(() => chart.view?.tempo, (now) => now && (player.own = now))
+watch(() => chart.selected, (now) => now !== null && (tab.value = 'note'))
 const selection = computed(() => (chart.selected !== null && chart.anchor !== null ? barsOf(chart.notes, chart.anchor, chart.selected) : null))
 
 /** A spot taken in hand, from the chart or from the list. */
@@ -114,36 +94,23 @@ async function makeSpot(): Promise<void> {
 async function hear(part: 'spot' | 'phrase', which: Spot | number): Promise<void> {
   try {
     const schedule = await player.load()
-    if (schedule)
-      player.repeat(part === 'phrase' ? phraseSpan(schedule, which as number) : barSpan(schedule, (which as Spot).bars, barWords((which as Spot).bars)))
+    if (schedule) player.repeat(part === 'phrase' ? phraseSpan(schedule, which as number) : barSpan(schedule, (which as Spot).bars, barWords((which as Spot).bars)))
   } catch (error) {
     problem.value = error as Trouble
   }
 }
-const take = (offer: KeyOffer): void =>
-  void chart.option({ transpose: offer.semitones || offer.steps ? { steps: offer.steps, semitones: offer.semitones } : null })
-const names = computed(() =>
-  Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`])),
-)
+const take = (offer: KeyOffer): void => void chart.option({ transpose: offer.semitones || offer.steps ? { steps: offer.steps, semitones: offer.semitones } : null })
+const names = computed(() => Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`])))
 
 const newHere = computed(() => chart.view?.chart.warnings ?? [])
 
-useCommands(() =>
-  chart.view
-    ? [
-        { title: 'Play or stop', hint: 'Space', run: () => player.toggle() },
-        { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() },
-        { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
-        { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') },
-        { title: 'Other keys', run: () => void (keying.value = true) },
-        { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
-        { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
-        { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) },
-        { title: 'Edit the tune', run: () => router.push(`/tunes/${chart.view!.tune_id}`) },
-        ...TABS.map((one) => ({ title: `Show ${one.title.toLowerCase()}`, run: () => void (tab.value = one.id) })),
-      ]
-    : [],
-)
+useCommands(() => chart.view ? [
+  { title: 'Play or stop', hint: 'Space', run: () => player.toggle() }, { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() }, { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
+  { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') }, { title: 'Other keys', run: () => void (keying.value = true) },
+  { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) }, { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
+  { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) }, { title: 'Edit the tune', run: () => router.push(`/tunes/${chart.view!.tune_id}`) },
+  ...TABS.map((one) => ({ title: `Show ${one.title.toLowerCase()}`, run: () => void (tab.value = one.id) })),
+] : [])
 
 useKeys((event) => {
   if (!chart.view || keying.value) return
@@ -190,13 +157,9 @@ useKeys((event) => {
       <p class="spoken" aria-live="polite">{{ chart.note ? accessible(chart.note) : '' }}</p>
       <header>
         <h1>{{ chart.view.chart.tune.title }}</h1>
-        <span class="quiet"
-          >{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written {{ chart.view.moved }}</template></span
-        >
+        <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written {{ chart.view.moved }}</template></span>
         <span class="state small" :class="{ fawn: chart.state !== 'saved' && chart.state !== 'saving' }" role="status">{{ saved }}</span>
-        <router-link v-if="handed" to="/studio" class="small" title="What your marks have taught the engine"
-          >{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link
-        >
+        <router-link v-if="handed" to="/studio" class="small" title="What your marks have taught the engine">{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link>
         <span class="tools">
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>
@@ -209,40 +172,17 @@ useKeys((event) => {
         {{ chart.refused.text }} The chart is unchanged.
         <v-btn density="compact" @click="chart.refused = null">Understood</v-btn>
       </div>
-      <ul v-if="newHere.length" class="plain warnings small fawn">
-        <li v-for="warning in newHere" :key="warning">{{ warning }}</li>
-      </ul>
+      <ul v-if="newHere.length" class="plain warnings small fawn"><li v-for="warning in newHere" :key="warning">{{ warning }}</li></ul>
       <PlayBar class="hear" />
       <div class="columns">
         <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @keys="keying = true" @option="chart.option($event)" />
         <ChartSheet
-          class="paper"
-          :musicxml="chart.musicxml"
-          :chart="chart.view.chart"
-          :strings="chart.view.strings"
-          :selected="chart.selected"
-          :anchor="chart.anchor"
-          :now="player.now"
-          :spot="tab === 'spots' ? spot : null"
-          :show="show"
-          @select="(index, more) => chart.select(index, more)"
-          @spot="choose"
-          @cut="(from, to) => chart.cut({ from, to })"
+          class="paper" :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected" :anchor="chart.anchor" :now="player.now"
+          :spot="tab === 'spots' ? spot : null" :show="show" @select="(index, more) => chart.select(index, more)" @spot="choose" @cut="(from, to) => chart.cut({ from, to })"
         />
         <aside class="side" aria-label="About the chart">
           <div class="tabs" role="tablist" aria-label="What is shown here">
-            <button
-              v-for="one in TABS"
-              :id="`tab-${one.id}`"
-              :key="one.id"
-              type="button"
-              role="tab"
-              :aria-selected="tab === one.id"
-              aria-controls="panel"
-              @click="tab = one.id"
-            >
-              {{ one.title }}
-            </button>
+            <button v-for="one in TABS" :id="`tab-${one.id}`" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" aria-controls="panel" @click="tab = one.id">{{ one.title }}</button>
           </div>
           <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
             <template v-if="tab === 'note'">
@@ -250,48 +190,20 @@ useKeys((event) => {
               <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
               <h2 class="ruled">Hand map</h2>
               <HandMap :strings="chart.view.strings" :fingers="chart.view.hand_fingers" :words="chart.view.chart.hand_map" :lit="lit" />
-              <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet">
-                <b>{{ positionWords(String(name)) }} position:</b>
-                {{
-                  Object.entries(words)
-                    .map(([string, pattern]) => `${string} ${pattern}`)
-                    .join('; ')
-                }}
-              </p>
+              <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet"><b>{{ positionWords(String(name)) }} position:</b> {{ Object.entries(words).map(([string, pattern]) => `${string} ${pattern}`).join('; ') }}</p>
             </template>
             <SpotsPanel
-              v-else-if="tab === 'spots'"
-              :chart="chart.view.chart"
-              :marks="chart.view.options.spots ?? []"
-              :chosen="spot"
-              :selection="selection"
-              @choose="choose"
-              @mark="chart.markSpot($event)"
-              @drop="chart.dropSpot($event)"
-              @restore="chart.restoreSpot($event)"
-              @hear="hear('spot', $event)"
+              v-else-if="tab === 'spots'" :chart="chart.view.chart" :marks="chart.view.options.spots ?? []" :chosen="spot" :selection="selection" @choose="choose" @mark="chart.markSpot($event)"
+              @drop="chart.dropSpot($event)" @restore="chart.restoreSpot($event)" @hear="hear('spot', $event)"
             />
             <PhrasesPanel
-              v-else-if="tab === 'phrases'"
-              :chart="chart.view.chart"
-              :own="!!chart.view.options.cuts"
-              :note="chart.note"
-              @cut="chart.cut($event)"
-              @hear="hear('phrase', $event)"
+              v-else-if="tab === 'phrases'" :chart="chart.view.chart" :own="!!chart.view.options.cuts" :note="chart.note" @cut="chart.cut($event)" @hear="hear('phrase', $event)"
             />
             <LookPanel v-else :chart="chart.view.chart" :names="names" />
           </div>
         </aside>
       </div>
-      <KeyDialog
-        v-model="keying"
-        :tune-id="chart.view.tune_id"
-        :title="chart.view.chart.tune.title"
-        :subject="subject()"
-        :version="chart.view.version"
-        :present="chart.view.options.transpose ?? null"
-        @choose="take"
-      />
+      <KeyDialog v-model="keying" :tune-id="chart.view.tune_id" :title="chart.view.chart.tune.title" :subject="subject()" :version="chart.view.version" :present="chart.view.options.transpose ?? null" @choose="take" />
       <StaleDialog :theirs="chart.other" @choose="chart.resolve($event)" />
     </template>
   </div>

@@ -18,11 +18,7 @@ async function load(): Promise<void> {
   try {
     const one = await ask<ChartView>('GET', `/charts/${route.params.id}`)
     const subject = one.pupil_id ? { pupil_id: one.pupil_id } : { instrument: one.chart.instrument }
-    const both = await Promise.all(
-      (['simple', 'full'] as Version[]).map((version) =>
-        version === one.version ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject }),
-      ),
-    )
+    const both = await Promise.all((['simple', 'full'] as Version[]).map((version) => (version === one.version ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject }))))
     scores.value = await Promise.all(both.map(async (view) => (await ask<{ musicxml: string }>('GET', `/charts/${view.id}/score`)).musicxml))
     views.value = both
   } catch (error) {
@@ -32,15 +28,10 @@ async function load(): Promise<void> {
 void load()
 
 const differences = computed(() => (views.value.length === 2 ? differing(views.value[0]!.chart.notes, views.value[1]!.chart.notes) : []))
-const sheets = computed(() =>
-  views.value.map((view, index) => ({
-    label: view.version,
-    musicxml: scores.value[index]!,
-    chart: view.chart,
-    strings: view.strings,
-    lit: new Set(view.chart.notes.flatMap((one, at) => (differences.value.some((other) => other.id === one.id) ? [at] : []))),
-  })),
-)
+const sheets = computed(() => views.value.map((view, index) => ({
+  label: view.version, musicxml: scores.value[index]!, chart: view.chart, strings: view.strings,
+  lit: new Set(view.chart.notes.flatMap((one, at) => (differences.value.some((other) => other.id === one.id) ? [at] : []))),
+})))
 function select(sheet: number, at: number): void {
   const view = views.value[sheet]!
   note.value = { version: view.version, note: view.chart.notes[at]! }
@@ -52,16 +43,11 @@ function select(sheet: number, at: number): void {
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></div>
     <template v-if="views.length === 2">
       <header>
-        <h1>{{ views[0]!.chart.tune.title }}</h1>
-        <span class="quiet">simple and full{{ views[0]!.pupil_name ? `, for ${views[0]!.pupil_name}` : `, ${views[0]!.chart.instrument}` }}</span>
-        <span class="push"
-          ><v-btn v-for="view in views" :key="view.id" :to="`/charts/${view.id}`">Open the {{ view.version }} one</v-btn></span
-        >
+        <h1>{{ views[0]!.chart.tune.title }}</h1><span class="quiet">simple and full{{ views[0]!.pupil_name ? `, for ${views[0]!.pupil_name}` : `, ${views[0]!.chart.instrument}` }}</span>
+        <span class="push"><v-btn v-for="view in views" :key="view.id" :to="`/charts/${view.id}`">Open the {{ view.version }} one</v-btn></span>
       </header>
       <p>{{ summary(differences) }}</p>
-      <p v-if="note" class="small said" role="status">
-        <b>{{ note.version }}, bar {{ note.note.bar }}:</b> {{ note.note.reasons.join('; ') }}
-      </p>
+      <p v-if="note" class="small said" role="status"><b>{{ note.version }}, bar {{ note.note.bar }}:</b> {{ note.note.reasons.join('; ') }}</p>
       <StepSheets :sheets="sheets" @select="select" />
     </template>
     <p v-else-if="!problem" role="status">Opening both charts …</p>

@@ -34,36 +34,18 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
 
 <template>
   <div class="page">
-    <header>
-      <h1>Pupils</h1>
-      <v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn>
-    </header>
+    <header><h1>Pupils</h1><v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="loaded && !pupils.all.length">Nobody here yet. Add a pupil: a first name and an instrument are enough to start.</p>
     <table v-if="pupils.all.length">
-      <thead>
-        <tr>
-          <th>Name</th>
-          <th>Instrument</th>
-          <th>Lesson</th>
-          <th>Path</th>
-          <th>Next</th>
-          <th>Last marked</th>
-        </tr>
-      </thead>
+      <thead><tr><th>Name</th><th>Instrument</th><th>Lesson</th><th>Path</th><th>Next</th><th>Last marked</th></tr></thead>
       <tbody>
         <tr v-for="pupil in pupils.all" :key="pupil.id">
-          <td>
-            <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link>
-          </td>
+          <td><router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link></td>
           <td>{{ pupil.instrument }} {{ pupil.size }}</td>
           <td>{{ pupil.lesson_day ? WEEKDAYS[pupil.lesson_day - 1] : '' }} {{ pupil.lesson_time }}</td>
           <td class="counts">
-            <template v-for="state in STATES" :key="state"
-              ><span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`"
-                ><StoneShape :state="state" :size="17" /> {{ pupil.counts[state] }} <span class="word">{{ state }}</span></span
-              ></template
-            >
+            <template v-for="state in STATES" :key="state"><span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`"><StoneShape :state="state" :size="17" /> {{ pupil.counts[state] }} <span class="word">{{ state }}</span></span></template>
           </td>
           <td>{{ pupil.next.map((one) => one.name).join('; ') }}</td>
           <td>{{ pupil.last_seen ? shortDate(pupil.last_seen) : 'not yet' }}</td>

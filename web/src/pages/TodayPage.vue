@@ -35,48 +35,30 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
   <div class="page">
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <template v-if="day">
-      <header>
-        <h1>{{ longDate(day.date) }}</h1>
-        <span class="push"><v-btn to="/calendar">The week</v-btn></span>
-      </header>
+      <header><h1>{{ longDate(day.date) }}</h1><span class="push"><v-btn to="/calendar">The week</v-btn></span></header>
       <p v-if="!day.pupils">No pupils yet. <router-link to="/pupils">Add the first one</router-link>, then bring a tune to the shelf.</p>
       <p v-else-if="!day.lessons.length" class="quiet">No lessons today.</p>
       <p v-for="clash in day.clashes" :key="clash" class="fawn">{{ clash }} <router-link to="/calendar">Move one</router-link></p>
       <ol class="plain day">
         <li v-for="lesson in day.lessons" :key="`${lesson.id} ${lesson.status}`" :class="{ off: !held(lesson) }">
-          <div class="time">
-            {{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small>
-          </div>
+          <div class="time">{{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small></div>
           <div>
-            <h3>
-              <router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link>
-              <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span>
-              <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span>
-            </h3>
+            <h3><router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span></h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
-              <p v-if="fresh(lesson).length">
-                New: <b>{{ fresh(lesson).join('; ') }}</b>
-              </p>
+              <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
               <p v-if="about(lesson).length" class="quiet">{{ about(lesson).join(' · ') }}</p>
-              <p v-if="lesson.in_work" class="small">
-                Last card: <router-link :to="`/cards/${lesson.in_work.card_id}`">{{ lesson.in_work.title }}</router-link>
-                <span class="quiet">of {{ shortDate(lesson.in_work.issued_on) }}</span>
-              </p>
+              <p v-if="lesson.in_work" class="small">Last card: <router-link :to="`/cards/${lesson.in_work.card_id}`">{{ lesson.in_work.title }}</router-link> <span class="quiet">of {{ shortDate(lesson.in_work.issued_on) }}</span></p>
             </template>
           </div>
-          <span v-if="held(lesson)" class="acts"
-            ><v-btn :to="`/pupils/${lesson.id}/plan?date=${day.date}`" @click="pupils.choose(lesson.id)">Plan</v-btn
-            ><v-btn variant="flat" color="primary" @click="begin(lesson)">{{ verb(lesson) }}</v-btn></span
-          >
+          <span v-if="held(lesson)" class="acts"><v-btn :to="`/pupils/${lesson.id}/plan?date=${day.date}`" @click="pupils.choose(lesson.id)">Plan</v-btn><v-btn variant="flat" color="primary" @click="begin(lesson)">{{ verb(lesson) }}</v-btn></span>
         </li>
       </ol>
       <section v-if="day.look.length" class="ruled">
         <h2>Others who want a look</h2>
         <ul class="plain">
           <li v-for="pupil in day.look" :key="pupil.id" class="look">
-            <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link>
-            <span class="quiet">{{ pupil.instrument }}</span>
+            <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }}</span>
             <LookList :looks="pupil.look" />
           </li>
         </ul>

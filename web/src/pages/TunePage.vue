@@ -53,14 +53,10 @@ watch(form, (now) => {
   if (changed.value) localStorage.setItem(draft.value, JSON.stringify(now))
   else localStorage.removeItem(draft.value)
 })
-watch(
-  () => form.text,
-  () => {
-    clearTimeout(timer)
-    timer = setTimeout(read, 140)
-  },
-  { immediate: true },
-)
+watch(() => form.text, () => {
+  clearTimeout(timer)
+  timer = setTimeout(read, 140)
+}, { immediate: true })
 
 async function read(): Promise<void> {
   const own = ++asked
@@ -99,18 +95,11 @@ async function save(over?: Tune): Promise<void> {
       return
     }
     const text = form.text === tune.value.abc ? {} : { text: form.text }
-    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, {
-      title: form.title,
-      source: form.source,
-      ...text,
-      lock_version: over?.lock_version ?? tune.value.lock_version,
-    })
+    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, { title: form.title, source: form.source, ...text, lock_version: over?.lock_version ?? tune.value.lock_version })
     localStorage.removeItem(draft.value)
     fill(saved)
     back.value = false
-    said.value = saved.marks_lost
-      ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.`
-      : 'Saved.'
+    said.value = saved.marks_lost ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.` : 'Saved.'
   } catch (error) {
     problem.value = error as Trouble
   } finally {
@@ -131,12 +120,7 @@ const fieldOf = (name: string) => (problem.value?.where.field === name ? problem
       <h1>{{ id ? form.title || 'Tune' : 'A new tune' }}</h1>
       <span v-if="reading" class="quiet">{{ reading.key }}, {{ reading.meter }}, {{ reading.bars }} {{ reading.bars === 1 ? 'bar' : 'bars' }}</span>
       <span class="small quiet" role="status">{{ said || (changed && id ? 'not saved yet; kept in this browser' : '') }}</span>
-      <span class="push"
-        ><v-btn v-if="changed && id" @click="forget">Take the saved one</v-btn
-        ><v-btn variant="flat" color="primary" :loading="busy" :disabled="!changed || !!mistake" title="Ctrl Enter" @click="save()">{{
-          id ? 'Save' : 'Put it on the shelf'
-        }}</v-btn></span
-      >
+      <span class="push"><v-btn v-if="changed && id" @click="forget">Take the saved one</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!changed || !!mistake" title="Ctrl Enter" @click="save()">{{ id ? 'Save' : 'Put it on the shelf' }}</v-btn></span>
     </header>
     <p v-if="back" class="small fawn">What you had not saved is back. <v-btn density="compact" @click="forget">Leave it</v-btn></p>
     <div v-if="theirs" class="problem" role="alert">
@@ -150,17 +134,11 @@ const fieldOf = (name: string) => (problem.value?.where.field === name ? problem
           <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
         </div>
         <NotesField ref="field" v-model="form.text" label="The tune as ABC text" :where="mistake?.where" />
-        <div v-if="mistake" class="problem mt-2" role="alert">
-          {{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn>
-        </div>
+        <div v-if="mistake" class="problem mt-2" role="alert">{{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn></div>
         <details class="small quiet mt-2">
           <summary>How to write it</summary>
-          <p>
-            Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes:
-            <code>C D E F G A B c d</code> and on, an octave lower with a comma, higher with an apostrophe. <code>A2</code> twice as long, <code>A/</code> half;
-            <code>z</code> rest; <code>^F</code> sharp, <code>_B</code> flat; <code>(D E)</code> slur; <code>|</code> bar, <code>|: :|</code> repeat;
-            <code>u v</code> bow signs; <code>!2!</code> finger.
-          </p>
+          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes: <code>C D E F G A B c d</code> and on, an octave lower with a comma, higher with an apostrophe.
+            <code>A2</code> twice as long, <code>A/</code> half; <code>z</code> rest; <code>^F</code> sharp, <code>_B</code> flat; <code>(D E)</code> slur; <code>|</code> bar, <code>|: :|</code> repeat; <code>u v</code> bow signs; <code>!2!</code> finger.</p>
         </details>
         <p v-for="notice in reading?.notices ?? []" :key="notice" class="small quiet">{{ notice }}</p>
       </div>
