@@ -12,6 +12,12 @@ module Fawnmoss
         indices.sum { |index| Costs::Direction.cost(strokes[index], ways[index].first, weights) + (index.zero? ? 0 : join(strokes[index], *ways[index], weights)) }
       end
 
+      # [direction, join] of each of these strokes in a solved bowing, which may have gathered the notes otherwise.
+      def self.ways(strokes, solved) = strokes.map { solved.note(_1.notes.first).values_at(:direction, :join) }
+
+      # What the lengths and places of all strokes of a solved bowing cost.
+      def self.lengths(solved, weights) = solved.planned.sum { Costs::Extent.cost(_1.stroke, _1.from, _1.to, weights) }
+
       def self.join(stroke, direction, join, weights)
         link = stroke.link
         own = case join

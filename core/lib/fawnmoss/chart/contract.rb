@@ -54,9 +54,7 @@ module Fawnmoss
       # Small notes with their fingers, and how they are played.
       def ornaments(entry)
         pitches = entry.note.note.graces || []
-        words = if pitches.empty? && entry.note.trill.nil? then []
-                else Ornaments::Words.of(entry, tempo: @chart.tempo, from: @chart.request.trill, first: entry.note.index.zero?)
-                end
+        words = Ornaments::Words.of(entry, tempo: @chart.tempo, from: @chart.request.trill, first: entry.note.index.zero?)
         { graces: entry.graces ? pitches.zip(entry.graces).map { |pitch, place| small(pitch, place) } : [],
           trill: entry.trill && { **small(entry.note.trill, entry.trill), from: @chart.request.trill }, ornaments: words }
       end

@@ -35,10 +35,10 @@ module Fawnmoss
       def fingers = @fingers ||= Fingering::Solver.new(@sounds, possible.candidates, possible.allowed, terms, tempo, tables).solve
 
       # Fingering::Terms in force; weights: other prices than those of the request.
-      def terms(weights = @catalogue.prices(@request)) = Fingering::Terms.for(setting.copy(weights:))
+      def terms(weights = setting.weights) = Fingering::Terms.for(setting.copy(weights:))
 
       # Fingering::Setting.
-      def setting = @catalogue.setting(@request, tempo, home:)
+      def setting = @setting ||= @catalogue.setting(@request, tempo, home:)
 
       # Bowing::Solved, or Bowing::Solved::Conflict.
       def bows = @bows ||= Bowing::Solved.for(@heads, @tune.meter, asked)

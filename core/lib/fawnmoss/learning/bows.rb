@@ -24,8 +24,8 @@ module Fawnmoss
         good = solve(@asked.copy(directions: @asked.directions.merge(directions.select { |at, _| head?(at) })))
         return if good.is_a?(Bowing::Solved::Conflict)
 
-        mine, wrong = [good, @free].map { ways(_1) }
-        gap = cost(mine, @asked.weights) + extents(good) - cost(wrong, @asked.weights) - extents(@free)
+        mine, wrong = [good, @free].map { Bowing::Chain.ways(@strokes, _1) }
+        gap = [[mine, good], [wrong, @free]].map { |ways, solved| cost(ways, @asked.weights) + Bowing::Chain.lengths(solved, @asked.weights) }.inject(:-)
         Fingers::Rival.new(accepted: mine, wrong:, lacks: [gap, 0].max + margin)
       end
 
@@ -48,12 +48,6 @@ module Fawnmoss
       def nearest
         @nearest ||= @piece.bowings.max_by { |bowing| bowing.each_with_index.count { |wanted, at| wanted.nil? || wanted == direction(at) } }
       end
-
-      # [direction, join] of every stroke.
-      def ways(solved) = @strokes.map { solved.note(_1.notes.first).values_at(:direction, :join) }
-
-      # What the lengths and places of all strokes cost.
-      def extents(solved) = solved.planned.sum { Bowing::Costs::Extent.cost(_1.stroke, _1.from, _1.to, @asked.weights) }
     end
   end
 end

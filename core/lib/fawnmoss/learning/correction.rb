@@ -9,7 +9,6 @@ module Fawnmoss
       Contrast = Value.of(:slopes, :lacks, :prices)
 
       MARGIN = 40 # hundredths of a plain crossing by which the teacher's way is to be cheaper
-      NUDGE = 20 # hundredths: how far a price is moved to see what it adds
 
       # tune: Score::Tune; request: Chart::Request with the pins, and the hand that was in force when they were set: the chart as the
       # teacher left it; catalogue: Catalogue.
@@ -58,8 +57,9 @@ module Fawnmoss
 
         chain = Fingering::Chain.new(kept.sounds, kept.tempo)
         indices = chain.parted(places, rival)
-        gap = ->(terms) { chain.cost(places, terms, indices) - chain.cost(rival, terms, indices) }
-        weigh(:fingers, own.request, gap) { |weights| own.terms(weights) }
+        contrast_of(:fingers, @catalogue.prices(own.request)) do |weights|
+          [places, rival].map { chain.cost(_1, own.terms(weights), indices) }.inject(:-)
+        end
       end
 
       def same?(places, others) = places.each_index.all? { places[_1].visible == others[_1].visible }
@@ -69,30 +69,21 @@ module Fawnmoss
 
       def bows(own)
         strokes = own.bows.planned.map(&:stroke)
-        mine, other = [kept, own].map { |problem| strokes.map { problem.bows.note(_1.notes.first).values_at(:direction, :join) } }
+        mine, other = [kept, own].map { Bowing::Chain.ways(strokes, _1.bows) }
         indices = strokes.each_index.reject { mine[_1] == other[_1] }
         return if indices.empty?
 
-        length = extents(kept) - extents(own)
-        gap = ->(weights) { length + Bowing::Chain.cost(strokes, mine, weights, indices) - Bowing::Chain.cost(strokes, other, weights, indices) }
-        weigh(:bows, own.request, gap, differs: true) { _1 }
+        table = @catalogue.bow_prices(own.request)
+        length = [kept, own].map { Bowing::Chain.lengths(_1.bows, table) }.inject(:-)
+        contrast_of(:bows, table, differs: true) { |weights| length + [mine, other].map { Bowing::Chain.cost(strokes, _1, weights, indices) }.inject(:-) }
       end
 
-      # What the lengths and places of all strokes cost, as they are.
-      def extents(problem)
-        weights = @catalogue.bow_prices(problem.request)
-        problem.bows.planned.sum { Bowing::Costs::Extent.cost(_1.stroke, _1.from, _1.to, weights) }
-      end
-
-      # gap: called with what the block makes of a table of prices, answers by how much the teacher's way is dearer.
-      def weigh(part, request, gap, differs: false)
-        table = part == :fingers ? @catalogue.prices(request) : @catalogue.bow_prices(request)
-        now = gap.call(yield(table))
-        slopes = @catalogue.tastes.movable(part).filter_map do |name|
-          slope = (gap.call(yield(table.merge(name => table.fetch(name) + NUDGE))) - now).fdiv(NUDGE)
-          [name, slope] unless slope.zero?
-        end
-        Contrast.new(slopes: slopes.to_h, lacks: [now, 0].max + MARGIN, prices: table) if (differs || now > -MARGIN) && slopes.any?
+      # table: the prices of a part; the block answers a table with what the teacher's way costs more. differs: the engine does otherwise,
+      # whatever the sums say.
+      def contrast_of(part, table, differs: false, &gap)
+        slopes = Slopes.of(table, @catalogue.tastes.movable(part), &gap)
+        now = yield table
+        Contrast.new(slopes:, lacks: [now, 0].max + MARGIN, prices: table) if (differs || now > -MARGIN) && slopes.any?
       end
     end
   end

@@ -14,12 +14,10 @@ module Fawnmoss
       # weights: { name (symbol) => number }.
       def initialize(piece, weights)
         @piece = piece
-        request = piece.request
-        @tempo = request.tempo_of(piece.tune)
-        @sounds = Fingering::Sounds.of(piece.tune.played)
-        home = Fingering::Home.of(request.instrument, piece.tune.played.map(&:pitch), request.positions)
-        @setting = Fingering::Setting.new(weights:, instrument: request.instrument, fourth: request.fourth, learnt: request.learnt, home:, tempo: @tempo)
-        @tables = Fingering::Tables.new(@setting, request.positions)
+        @problem = piece.problem
+        @sounds = @problem.sounds
+        @terms = @problem.terms(weights)
+        @tables = Fingering::Tables.new(@problem.setting.copy(weights:), piece.request.positions)
         @candidates = @sounds.map { @tables.candidates.for_sound(_1) }
       end
 
@@ -41,19 +39,14 @@ module Fawnmoss
       end
 
       # What a whole chain of places costs under other weights.
-      def cost(places, weights)
-        setting = @setting.copy(weights:)
-        lists = places.map { [_1] }
-        tables = Fingering::Tables.new(setting, @piece.request.positions)
-        Fingering::Solver.new(@sounds, lists, Array.new(lists.size), Fingering::Terms.for(setting), @tempo, tables).solve.total
-      end
+      def cost(places, weights) = Fingering::Chain.new(@sounds, @problem.tempo).cost(places, @problem.terms(weights))
 
       private
 
       def accepted?(at, candidate) = @sounds[at].zip(candidate.parts).all? { |note, place| @piece.takes?(note.index, place) }
 
       def solve(allowed = Array.new(@sounds.size))
-        Fingering::Solver.new(@sounds, @candidates, allowed, Fingering::Terms.for(@setting), @tempo, @tables).solve
+        Fingering::Solver.new(@sounds, @candidates, allowed, @terms, @problem.tempo, @tables).solve
       end
 
       # [number of a sound, a place there that is not accepted, cost of the best chart through it].

@@ -9,7 +9,6 @@ module Fawnmoss
       MARGIN = 40 # hundredths of a plain crossing
       STEP = 0.1 # a weight moves by this share at a time at the most
       ROUNDS = 12
-      NUDGE = 20 # hundredths: how far a weight is moved to see what it adds
 
       # book: Book; order: lists of names, the cheapest first; part: Fingers or Bows, whose prices the book has.
       def initialize(book, order, part = Fingers)
@@ -37,17 +36,11 @@ module Fawnmoss
         own = @part.new(piece, table)
         rival = own.rival(MARGIN) or return
         lines = @book.lines(path)
-        @book.ordered(moved(values, slopes(own, rival, table).transform_keys { lines.fetch(_1.to_s) }, rival.lacks), @order)
+        slopes = Slopes.of(table) { |weights| own.cost(rival.accepted, weights) - own.cost(rival.wrong, weights) }
+        @book.ordered(moved(values, slopes.transform_keys { lines.fetch(_1.to_s) }, rival.lacks), @order)
       end
 
       private
-
-      # { weight => how much more of it the accepted chart pays than the wrong one }.
-      def slopes(own, rival, table)
-        gap = ->(weights) { own.cost(rival.accepted, weights) - own.cost(rival.wrong, weights) }
-        now = gap.call(table)
-        table.to_h { |name, value| [name, (gap.call(table.merge(name => value + NUDGE)) - now).fdiv(NUDGE)] }.reject { |_, slope| slope.zero? }
-      end
 
       # The smallest relative change of all that makes up for what lacks.
       def moved(values, slopes, lacks)

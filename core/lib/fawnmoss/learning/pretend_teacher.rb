@@ -80,8 +80,7 @@ module Fawnmoss
           place = chart.entries[at].place
           return if place.open? || place.hand.first?
 
-          known = Fingering::Candidates.new(chart.request.instrument, ['1'])
-          { position: '1' } if known.for(chart.entries[at].note.pitch).any? { !_1.open? }
+          { position: '1' } if places(chart, at, ['1']).any? { !_1.open? }
         end
 
         # No finger out of a closed hand where another place serves.
@@ -89,7 +88,7 @@ module Fawnmoss
           place = chart.entries[at].place
           return unless place.placement == :extended
 
-          other = Fingering::Candidates.new(chart.request.instrument, chart.request.positions).for(chart.entries[at].note.pitch).find { _1.placement != :extended }
+          other = places(chart, at).find { _1.placement != :extended }
           other && { string: chart.request.instrument.string_names[other.string], finger: other.finger, position: (other.hand.name unless other.open?) }
         end
 
@@ -100,8 +99,7 @@ module Fawnmoss
           before, string, after = chart.entries.values_at(at - 1, at, at + 1).map { _1&.place&.string }
           return unless before == after && before != string
 
-          known = Fingering::Candidates.new(chart.request.instrument, chart.request.positions).for(chart.entries[at].note.pitch)
-          { string: chart.request.instrument.string_names[before] } if known.any? { _1.string == before }
+          { string: chart.request.instrument.string_names[before] } if places(chart, at).any? { _1.string == before }
         end
 
         # The second of two equal notes before a bar line in triple time hooked to the first.
@@ -123,6 +121,12 @@ module Fawnmoss
           entry = chart.entries[at]
           { direction: :down } if entry.note.at.zero? && entry.direction == :up && entry.join != :slur
         end
+
+        # Where a note could be played.
+        def self.places(chart, at, positions = chart.request.positions)
+          Fingering::Candidates.new(chart.request.instrument, positions).for(chart.entries[at].note.pitch)
+        end
+        private_class_method :places
       end
     end
   end

@@ -57,11 +57,13 @@ module Fawnmoss
       end
 
       def take(at, before, all)
-        together = ->(one) { @notes.each_index.select { @notes[_1].head == @notes[one].head } }
-        if before.nil? then together.call(at).each { @late[_1] = all }
-        elsif @notes[at].rest_before.zero? then together.call(before).each { @taken[_1] = all }
+        if before.nil? then together(at).each { @late[_1] = all }
+        elsif @notes[at].rest_before.zero? then together(before).each { @taken[_1] = all }
         end
       end
+
+      # Numbers in the list of the notes that sound with one, itself among them.
+      def together(at) = (@chords ||= @notes.each_index.group_by { @notes[_1].head }).fetch(@notes[at].head)
 
       def main(at)
         note = @notes[at]
