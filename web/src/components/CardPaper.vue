@@ -8,6 +8,7 @@ import BowSign from './BowSign.vue'
 import ChartSheet from './ChartSheet.vue'
 import WorkTable from './WorkTable.vue'
 import { barWords } from '../geometry/spots'
+import { ornamentSigns } from '../geometry/words'
 import { EVERYTHING } from '../stores/desk'
 
 /** A card as it is printed and as it is seen behind its link: the chart, the steps, one caution, boxes to tick. */
@@ -39,6 +40,7 @@ const legend = computed(() => [
 ])
 /** Slurs that no page has, drawn dashed. */
 const added = computed(() => show.value.digits && notes.value.some((note) => note.added))
+const ornaments = computed(() => (show.value.digits ? ornamentSigns(notes.value) : []))
 const rings = computed(() => show.value.lanes && notes.value.some((note) => note.ring !== 'none'))
 const holds = computed(() => show.value.lanes && notes.value.some((note) => note.hold_to !== null))
 
@@ -69,6 +71,7 @@ onUnmounted(() => watcher?.disconnect())
     <ul v-if="body.chart" class="plain legend" aria-label="Signs">
       <li v-if="added"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><path class="added" d="M -11 9 Q 0 -3 11 9" /></svg>dashed: both notes in one bow</li>
       <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><BowSign :direction="one.sign" :join="one.join" :y="1" /></svg>{{ one.words }}</li>
+      <li v-for="[sample, words] in ornaments" :key="words"><b>{{ sample }}</b>{{ words }}</li>
       <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true"><path class="ring" :d="ringPath(2, true)" /></svg>rings when in tune</li>
       <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true"><path class="hold" d="M 2 0 v 3 H 24 v -3" /></svg>keep the finger down</li>
       <li v-if="show.bow && body.set_bow">bow line: F frog, T tip; first set the bow down {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>

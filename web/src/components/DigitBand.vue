@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ChartNote } from '../api/types'
-import { together, type BandSize, type Placed } from '../geometry/bands'
-import { mark } from '../geometry/words'
+import { DESK, together, type BandSize, type Placed } from '../geometry/bands'
+import { mark, trillFingers } from '../geometry/words'
 import BowSign from './BowSign.vue'
 
 /** Bow signs over finger digits, over the staff; the digits of a double stop are stacked. A teacher's own marks are underlined. */
@@ -13,20 +13,23 @@ const proposals = computed(() => props.notes.flatMap((one, at) => (one.note.adde
 
 /** A sign stands where a stroke begins. */
 const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' && !together(props.notes, at)
-/** Fingers of the grace notes, before the note's own; and of a trill, in the order in which they begin. Cards issued long ago have neither. */
+/** Digits of a double stop, its note's or the one before's. */
+const stacked = (at: number): boolean => together(props.notes, at) || (at + 1 < props.notes.length && together(props.notes, at + 1))
+/** On a card, where there is less room, the sign stands near a single digit and over a stack of two. */
+const signAt = (at: number): number => (props.size.digits === DESK.digits ? 4 : stacked(at) ? 5 : 12)
+/** Fingers of the grace notes, before the note's own. Cards issued long ago have none. */
 const small = (note: Partial<ChartNote>): string => (note.graces ?? []).map((grace) => grace.finger).join(' ')
-const trill = (note: ChartNote): string => (note.trill ? (note.trill.from === 'upper' ? [note.trill.finger, note.finger] : [note.finger, note.trill.finger]).join('·') : '')
 </script>
 
 <template>
   <svg class="band" :viewBox="`0 ${58 - size.digits} ${width} ${size.digits}`" aria-hidden="true">
     <path v-for="arc in proposals" :key="arc" class="proposal" :d="arc" />
     <g v-for="(one, at) in notes" :key="one.note.id" :transform="`translate(${one.x} 0)`" :class="{ chosen: one.index === selected }">
-      <BowSign v-if="signed(one, at)" :direction="one.note.direction" :join="one.note.join" :y="size.digits < 58 ? 12 : 4" />
+      <BowSign v-if="signed(one, at)" :direction="one.note.direction" :join="one.note.join" :y="signAt(at)" />
       <path v-if="one.note.pinned.includes('direction') || one.note.pinned.includes('join')" class="pin" d="M -6 27 H 6" />
-      <text :y="together(notes, at) ? 30 : 43" class="digit" :class="{ paired: together(notes, at) || (at + 1 < notes.length && together(notes, at + 1)) }" text-anchor="middle">{{ one.note.finger }}</text>
+      <text :y="together(notes, at) ? 30 : 43" class="digit" :class="{ paired: stacked(at) }" text-anchor="middle">{{ one.note.finger }}</text>
       <text v-if="small(one.note)" :y="together(notes, at) ? 30 : 43" x="-8" class="small" text-anchor="end">{{ small(one.note) }}</text>
-      <text v-if="trill(one.note)" y="36" x="6.5" class="small">{{ trill(one.note) }}</text>
+      <text v-if="one.note.trill" y="36" x="6.5" class="small">{{ trillFingers(one.note) }}</text>
       <path v-if="one.note.pinned.includes('place')" class="pin" d="M -6 46.5 H 6" />
       <text v-if="mark(one.note) && !together(notes, at)" :y="55" class="word" text-anchor="middle">{{ mark(one.note) }}</text>
     </g>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { accessible, barList, beat, mark, place, printed, spoken, doneWords, newKey, sentences } from './words'
+import { accessible, barList, beat, mark, place, printed, spoken, ornamentSigns, doneWords, newKey, sentences } from './words'
 
 const note = {
   bar: 3,
@@ -19,6 +19,12 @@ describe('words', () => {
   it('ends each sentence once, and counts in words', () => {
     expect(sentences(['on the shelf', 'Left out: lyrics.', 'Left out: words. '])).toBe('on the shelf. Left out: lyrics. Left out: words.')
     expect([0, 1, 2, 5].map(doneWords)).toEqual(['not done', 'done once', 'done twice', 'done 5 times'])
+  })
+  it('explains the small digits that occur, and only those', () => {
+    const graced = { finger: 3, graces: [{ finger: 1 }, { finger: 2 }], trill: null } as unknown as ChartNote
+    const trilled = { finger: 1, graces: [], trill: { finger: 2, from: 'upper' } } as unknown as ChartNote
+    expect(ornamentSigns([graced, trilled]).map(([sample]) => sample)).toEqual(['1 2', '2·1'])
+    expect(ornamentSigns([{ finger: 1 } as ChartNote])).toEqual([]) // a card issued long ago
   })
   it('names some bars, and says that there are more', () => {
     expect([[3], [0, 2], [1, 2, 3, 4, 5, 6]].map((bars) => barList(bars))).toEqual(['bar 3', 'bars pick-up, 2', 'bars 1, 2, 3, 4, 5 …'])

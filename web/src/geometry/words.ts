@@ -53,6 +53,22 @@ export const doneWords = (times: number): string => (times ? `done ${['once', 't
 /** Made where something was typed or ticked, so that sending it twice counts once. */
 export const newKey = (): string => crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2, 12)}`
 
+/** What small digits mean, of a chart's ornaments that occur: [sample, words]. Cards issued long ago have none. */
+export function ornamentSigns(notes: Partial<ChartNote>[]): [string, string][] {
+  const graced = notes.find((note) => note.graces?.length)
+  const trilled = notes.find((note) => note.trill)
+  return [
+    ...(graced ? [[graced.graces!.map((grace) => grace.finger).join(' '), 'small, before a note: grace notes, quick before the beat'] as [string, string]] : []),
+    ...(trilled ? [[trillFingers(trilled), 'small, after a note: trill with these two'] as [string, string]] : []),
+  ]
+}
+
+/** The fingers of a note's trill in the order in which they begin, "2·3"; '' without one. */
+export function trillFingers(note: Partial<ChartNote>): string {
+  if (!note.trill) return ''
+  return (note.trill.from === 'upper' ? [note.trill.finger, note.finger] : [note.finger, note.trill.finger]).join('·')
+}
+
 /** "bars 1, 3, 8": some bars, not all of them where there are many; 0 is the pick-up. */
 export function barList(bars: number[], most = 5): string {
   return `bar${bars.length > 1 ? 's' : ''} ${bars.slice(0, most).map((bar) => (bar === 0 ? 'pick-up' : bar)).join(', ')}${bars.length > most ? ' …' : ''}`
