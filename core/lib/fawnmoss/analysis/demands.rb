@@ -6,8 +6,6 @@ module Fawnmoss
     class Demands
       JOINS = { slur: 'bow.slur', stop: 'bow.same-way', hook: 'bow.hook', lift: 'bow.lift', recovery: 'bow.recovery' }.freeze
       SIGNS = { trill: 'ornament.trill', staccato: 'bow.staccato', accent: 'bow.accent', off_string: 'bow.off-string' }.freeze
-      BLOCKS = { '1-2-4' => 'left.block', '1-2-3-4' => 'left.four-semitones' }.freeze
-      PATTERNS = { [2, :high] => 'pattern.2-3-close', [2, :low] => 'pattern.1-2-close', [3, :high] => 'pattern.3-4-close', [1, :low] => 'pattern.low-1' }.freeze
 
       # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
       # :slur, :hook, :stop, :lift, :recovery).
@@ -66,17 +64,7 @@ module Fawnmoss
       def left_hand(place)
         return [] if place.open?
 
-        @left_hand[[place.finger, place.placement, place.hand.name]] ||= case @instrument.hand
-                                                                         when Instrument::Hands::Letters then upper(place)
-                                                                         when Instrument::Hands::Cello then low(place, 'left.first-fingers')
-                                                                         else low(place, BLOCKS.fetch(@instrument.bass_hand))
-                                                                         end
-      end
-
-      def low(place, first) = [first, ('pattern.second-finger' if place.finger == 2), *out_of_first(place)].compact
-
-      def upper(place)
-        ['left.first-fingers', PATTERNS[[place.finger, place.placement]], ('left.fourth' if place.finger == 4), *out_of_first(place)].compact
+        @left_hand[[place.finger, place.placement, place.hand.name]] ||= [*@instrument.hand.skills(place), *out_of_first(place)]
       end
 
       def out_of_first(place)

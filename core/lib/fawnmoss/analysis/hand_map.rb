@@ -5,13 +5,6 @@ module Fawnmoss
     # Where the semitone lies between the fingers, per string and position: from the key, and from the notes really played
     # where they differ (guide page on intonation; common practice).
     class HandMap
-      UPPER = { [2, 1, 2] => '2-3 close', [1, 2, 2] => '1-2 close', [2, 2, 1] => '3-4 close', [2, 2, 2] => 'all apart' }.freeze
-      # Semitones of the next three letters from where finger 1 stands in the position.
-      CELLO = { [0, 1, 3] => 'closed, 1-2-4', [0, 2, 3] => 'closed, 1-3-4', [-1, 1, 3] => 'extended back, 1-2-4', [0, 2, 4] => 'extended, 1-2-4',
-                [-1, 1, 2] => 'half, 1-3-4', [-1, 0, 2] => 'half, 1-2-4', [0, 1, 2] => 'closed, 1-2-3' }.freeze
-      BASS = { [0, 1] => '1-2', [0, 2] => '1-4', [-1, 1] => 'half, 1-4', [-1, 0] => 'half, 1-2' }.freeze
-      FOUR = { [0, 1] => '1-2', [0, 2] => '1-3', [-1, 1] => 'half, 1-3', [-1, 0] => 'half, 1-2' }.freeze
-
       def initialize(instrument)
         @instrument = instrument
       end
@@ -21,7 +14,7 @@ module Fawnmoss
       def for(key, played = [], name: '1')
         position = position(name)
         @instrument.open.each_with_index.to_h do |open, string|
-          words = words(stops(open, key, position), position)
+          words = @instrument.hand.pattern(stops(open, key, position).map { _1 - position.nut })
           odd = played.select { |place, pitch| place.string == string && outside?(place, pitch, position, key) }
           [open.name, odd.empty? ? words : "#{words}, also #{odd.map { |place, _| Patterns.words(place) }.uniq.join(', ')}"]
         end
@@ -30,7 +23,7 @@ module Fawnmoss
       # For drawing: { string letter => [[finger, semitones above the nut], ...] } of the key in first position.
       def fingers(key)
         position = @instrument.hand.positions('1').first
-        @instrument.open.to_h { |open| [open.name, drawn(open, stops(open, key, position))] }
+        @instrument.open.to_h { |open| [open.name, @instrument.hand.drawn(open, stops(open, key, position))] }
       end
 
       private
@@ -53,41 +46,6 @@ module Fawnmoss
 
       # Staff steps of finger 1 above the open string: half position plays the first letter too, a semitone lower.
       def steps(position) = position.step || { 1 => 1, 2 => 1, 3 => 2, 4 => 2, 5 => 3, 6 => 3, 7 => 4 }.fetch(position.nut)
-
-      def words(stops, position)
-        away = stops.map { _1 - position.nut }
-        case @instrument.hand
-        when Instrument::Hands::Letters then upper(away)
-        when Instrument::Hands::Cello then CELLO.fetch(away.first(3)) { inside(away, 4) }
-        else (@instrument.hand.fingers.size == 4 ? FOUR : BASS).fetch(away.first(2)) { inside(away, @instrument.hand.fingers.size) }
-        end
-      end
-
-      # Fingers of the letters that lie inside the hand, where the key does not start on finger 1: "2-4".
-      def inside(away, span)
-        fingers = span == 3 ? [1, 2, 4] : [1, 2, 3, 4]
-        away.grep(0...span).map { fingers[_1] }.join('-')
-      end
-
-      def upper(away)
-        pattern = UPPER.fetch(away.each_cons(2).map { |near, far| far - near }, 'unusual')
-        { -1 => "low 1, #{pattern}", 1 => "high 1, #{pattern}" }.fetch(away.first, pattern)
-      end
-
-      def drawn(open, stops)
-        steps = @instrument.hand.is_a?(Instrument::Hands::Letters) ? 4 : 3
-        stops.first(steps).each_with_index.filter_map do |semitones, index|
-          finger = finger_at(open, semitones, index) and [finger, semitones]
-        end
-      end
-
-      def finger_at(open, semitones, index)
-        return index + 1 if @instrument.hand.is_a?(Instrument::Hands::Letters)
-
-        pitch = open.up(Theory::Interval.new(steps: index + 1, semitones:))
-        %w[1 half].flat_map { @instrument.hand.positions(_1) }
-                  .flat_map { @instrument.hand.places(pitch, open, 0, _1) }.first&.finger
-      end
     end
   end
 end

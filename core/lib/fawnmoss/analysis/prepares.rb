@@ -48,14 +48,7 @@ module Fawnmoss
         place = @places[index]
         return unless index.positive? && place.finger == 4 && place.string < @places[index - 1].string
 
-        "Before crossing, place #{fingers} together over the #{name(place)} string."
-      end
-
-      def fingers
-        case @instrument.hand
-        when Instrument::Hands::Bass then 'the block behind 4'
-        else 'fingers 1 to 4'
-        end
+        "Before crossing, place #{@instrument.hand.block} together over the #{name(place)} string."
       end
 
       def frame(index)

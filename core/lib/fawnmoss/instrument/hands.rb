@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Instrument
-    # The three ways a left hand measures a string.
+    # The three ways a left hand measures a string: where its fingers fall, how a key lies in it, what it asks of a pupil.
     module Hands
       # kind: 'letters', 'cello' or 'bass'. Raises InvalidInput for an unknown bass hand.
       def self.for(kind, bass_hand = '1-2-4')

@@ -9,6 +9,19 @@ module Fawnmoss
         NUT = { 'half' => [1], '1' => [2], '2' => [3, 4], '3' => [5, 6], '4' => [7] }.freeze
         REACH = { closed: [0, 1, 2, 3], extended: [0, 2, 3, 4], back: [0, 2, 3, 4] }.freeze
         NAMES = { 3 => '2 lowered', 6 => '3 raised' }.freeze
+        # How the next three letters lie, by their semitones from finger 1.
+        PATTERNS = { [0, 1, 3] => 'closed, 1-2-4', [0, 2, 3] => 'closed, 1-3-4', [-1, 1, 3] => 'extended back, 1-2-4', [0, 2, 4] => 'extended, 1-2-4',
+                     [-1, 1, 2] => 'half, 1-3-4', [-1, 0, 2] => 'half, 1-2-4', [0, 1, 2] => 'closed, 1-2-3' }.freeze
+
+        include Measured
+
+        # Finger numbers in use, one a semitone.
+        def fingers = [1, 2, 3, 4]
+        def first_skill = 'left.first-fingers'
+        def block = 'fingers 1 to 4'
+
+        # How the letters of a key lie in the hand. away: semitones of each from finger 1's place.
+        def pattern(away) = PATTERNS.fetch(away.first(3)) { inside(away) }
 
         def position_names = NUT.keys
         def half_at_home? = false
