@@ -59,8 +59,7 @@ module FawnmossServer
     # Fawnmoss::Learning::Kept of a chart. said: what the teacher says about tastes.
     def self.value(chart, said)
       subject = chart.subject(Date.today)
-      hand = chart.hand && Fawnmoss::Learning::Hand.from_h(JSON.parse(chart.hand))
-      request = subject.request(chart.version, chart.options, chart.pins.map(&:to_value)).copy(hand:)
+      request = subject.request(chart.version, chart.options, chart.marks).copy(hand: chart.hand)
       Fawnmoss::Learning::Kept.new(chart: { chart: chart.id, title: chart.tune.title }, family: Fawnmoss::Learning::Tastes.family(subject.instrument),
                                    correction: Fawnmoss::Learning::Correction.new(chart.tune.score, request, FawnmossServer.catalogue),
                                    forgotten: said.select { |_, row| row[:forgotten_at] && chart.marked_at <= row[:forgotten_at] }.keys)

@@ -49,7 +49,6 @@ module FawnmossServer
       def self.stored(tune, columns)
         now = { **tune.values.slice(:title, :key_name, :meter, :source), **columns }
         found = now.slice(:title, :source).values == tune.values.values_at(:title, :source) && !columns[:text] ? columns : { **columns, **AddTune.search(now) }
-        found = { **found, notices: JSON.generate(columns[:notices]) } if columns[:notices]
         found[:title] ? { **found, title: found[:title][0, 120] } : found
       end
 
@@ -59,21 +58,14 @@ module FawnmossServer
       end
 
       def self.carry_chart(chart, ids, bars)
-        kept, gone = chart.pins.map(&:to_answer).partition { ids.key?(_1[:note]) }
-        chart.replace_pins(kept.map { { **_1, note: ids[_1[:note]] } })
-        cuts = chart.options['cuts']&.filter_map { ids[_1] }
-        spots = chart.options['spots']&.filter_map { spot(_1, bars) }
-        options = { **chart.options, 'cuts' => cuts, 'spots' => spots }.compact
-        chart.save_if(chart.lock_version, options: Sequel.lit('?', JSON.generate(options))) if options != chart.options || kept.any? || gone.any?
-        gone.size
+        marks = chart.marks
+        kept = marks.filter_map { _1.carried(ids) }
+        chart.replace_pins(kept)
+        options = chart.options.carried(ids, bars)
+        chart.save_if(chart.lock_version, options:) if options != chart.options || marks.any?
+        marks.size - kept.size
       end
-
-      # A spot whose bars are all there, still side by side; nil otherwise.
-      def self.spot(spot, bars)
-        now = spot['bars'].map { bars[_1] }
-        { **spot, 'bars' => now } if now.none?(&:nil?) && now.each_cons(2).all? { |a, b| b == a + 1 }
-      end
-      private_class_method :columns, :text, :places, :stored, :carry, :carry_chart, :spot
+      private_class_method :columns, :text, :places, :stored, :carry, :carry_chart
     end
   end
 end

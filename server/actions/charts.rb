@@ -21,14 +21,14 @@ module FawnmossServer
         subject.ready
         transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject, version, chosen) }
         Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
-                             subject: subject.key, options: { 'transpose' => transpose }.compact)
+                             subject: subject.key, options: Fawnmoss::Chart::Choices.new(transpose:))
       rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made
         studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
       end
 
-      # The transposition chosen, or to the nearest octave that fits, nil for none. Raises Refused.
+      # The Interval chosen, or to the nearest octave that fits, nil for none. Raises Refused.
       def self.fitting(tune, subject, version, chosen)
-        solved, transpose = if chosen then [subject.solve(tune.score, subject.request(version, { 'transpose' => chosen })), chosen]
+        solved, transpose = if chosen then [subject.solve(tune.score, subject.request(version, Fawnmoss::Chart::Choices.new(transpose: chosen))), chosen]
                             else subject.solve_nearest(tune.score, version)
                             end
         raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
@@ -43,13 +43,13 @@ module FawnmossServer
         raise Stale, answer(chart, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
 
         drawn = apart(chart, today) do
-          solved = solve(chart, today, input.options, input.values)
+          solved = solve(chart, today, input.options, input.pins)
           raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
           drawing(chart, solved, today)
         end
         saved = FawnmossServer.db.transaction do
-          chart.save_if(input.lock_version, options: Sequel.lit('?', JSON.generate(input.options)), **marked(chart, input, today))
+          chart.save_if(input.lock_version, options: input.options, **marked(chart, input, today))
                .tap { |done| chart.replace_pins(input.pins) if done }
         end
         saved or raise Stale, answer(chart, today)
@@ -58,11 +58,11 @@ module FawnmossServer
 
       # When the marks were changed last, and the hand that was then in force.
       def self.marked(chart, input, today)
-        return {} if chart.pins.map(&:to_answer).sort_by { _1[:note] } == input.pins.sort_by { _1[:note] }
+        return {} if chart.marks.sort_by(&:note) == input.pins.sort_by(&:note)
         return { marked_at: nil, hand: nil } if input.pins.empty?
 
-        hand = chart.subject(today).hand unless input.options['hand'] == false
-        { marked_at: Time.now.utc, hand: hand && JSON.generate(hand.to_h) }
+        hand = chart.subject(today).hand unless input.options.hand == false
+        { marked_at: Time.now.utc, hand: }
       end
 
       def self.answer(chart, today)
@@ -86,7 +86,7 @@ module FawnmossServer
       # hand, say) is left out with a word, not a reason to close the chart; nothing is deleted. Raises Refused when the
       # notes themselves are out of reach.
       def self.solved(chart, today)
-        pins = chart.pins.map(&:to_value)
+        pins = chart.marks
         left_out = []
         loop do
           found = solve(chart, today, chart.options, pins)
@@ -114,8 +114,8 @@ module FawnmossServer
 
       # What is kept of it.
       def self.row(chart)
-        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options,
-          moved: TuneAnswer.moved_words(chart.options['transpose']), pins: chart.pins.map(&:to_answer) }
+        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options.to_plain,
+          moved: chart.options.transpose&.words, pins: chart.marks.map(&:to_plain) }
       end
 
       # What is worked out. The heading is the tune's title of today, whatever stands in its text.

@@ -23,7 +23,7 @@ module FawnmossServer
         case way
         when 'transposed'
           move = Inputs::ChartInput.transpose(fields) || fields.refuse('transpose', 'It is not said where to move it.', 'Choose a key.')
-          score.up(Fawnmoss::Theory::Interval.new(steps: move['steps'], semitones: move['semitones']))
+          score.up(move)
         when 'simpler_rhythm' then Fawnmoss::Practice::SimplerRhythm.of(score)
         when 'bars' then bars(score, fields)
         when 'plain_bowing' then Fawnmoss::Practice::PlainBowing.of(score)

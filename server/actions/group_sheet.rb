@@ -31,9 +31,8 @@ module FawnmossServer
       end
 
       def self.part(score, subject, version, interval)
-        move = { 'steps' => interval.steps, 'semitones' => interval.semitones }
-        chart = subject.solve(score, subject.request(version, { 'transpose' => move }))
-        { instrument: subject.instrument_id, moved: TuneAnswer.moved_words(move), strings: subject.instrument.string_names, chart: chart.to_h,
+        chart = subject.solve(score, subject.request(version, Fawnmoss::Chart::Choices.new(transpose: interval)))
+        { instrument: subject.instrument_id, moved: interval.words, strings: subject.instrument.string_names, chart: chart.to_h,
           musicxml: Fawnmoss::Notation::MusicXml.write(chart.tune, ids: true, instrument: subject.instrument),
           play: Fawnmoss::Practice::PlayAlong.of(chart).to_answer }
       end

@@ -118,7 +118,7 @@ module FawnmossServer
 
         asks = Fawnmoss::Chart::Asks.new(demand_bars: JSON.parse(row[:bars]), demand_notes: JSON.parse(row[:sets]).transform_keys(&:split), cost: 0.0,
                                          moved: row[:moved], why: row[:why])
-        ReadinessAnswer.of(asks, @subject, moved: TuneAnswer.moved_words({ 'semitones' => asks.moved }))
+        ReadinessAnswer.of(asks, @subject, moved: Fawnmoss::Theory::Interval.octaves(asks.moved / 12).words)
       end
 
       def looking = @kind ? unseen.count : 0

@@ -54,9 +54,9 @@ module FawnmossServer
       def self.columns(studio, id, fields, change, shipped)
         columns = { hidden: fields.given?('hidden') ? fields.flag('hidden') || false : change&.hidden || false }
         columns.merge!(after_skill: after(studio, fields, id), moved_at: next_move(studio)) if fields.given?('after')
-        return columns.merge(added: JSON.generate(change.added.merge(Inputs::SkillInput.texts(fields)))) if change&.added
+        return columns.merge(added: change.added.merge(Inputs::SkillInput.texts(fields))) if change&.added
 
-        columns.merge(texts: JSON.generate((change&.texts || {}).merge(texts(fields, shipped)).compact))
+        columns.merge(texts: (change&.texts || {}).merge(texts(fields, shipped)).compact)
       end
 
       # { name => { now:, was: } }; what is worded as it ships is no change.

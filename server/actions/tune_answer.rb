@@ -19,15 +19,6 @@ module FawnmossServer
 
       def self.abc(tune) = Apart.run(:charts, tune.studio_id, heavy: tune.heavy?) { Fawnmoss::Notation::Abc.write(tune.score) }
       private_class_method :abc
-
-      # Words for a chart's transposition, or nil: "an octave lower", "7 semitones higher".
-      def self.moved_words(transpose)
-        return unless transpose && transpose['semitones'] != 0
-        return "#{transpose['semitones'].abs} semitones #{transpose['semitones'].negative? ? 'lower' : 'higher'}" unless (transpose['semitones'] % 12).zero?
-
-        octaves = transpose['semitones'] / 12
-        "#{['an octave', 'two octaves', 'three octaves', 'four octaves'].fetch(octaves.abs - 1)} #{octaves.negative? ? 'lower' : 'higher'}"
-      end
     end
   end
 end

@@ -6,41 +6,38 @@ module FawnmossServer
     NOTE = /\An\d{1,9}\z/
     CHOICES = Fawnmoss::Chart::Request::CHOICES.except('version').freeze
 
-    # A chart's choices and pins as sent.
+    # A chart's choices (Fawnmoss::Chart::Choices) and pins (Fawnmoss::Chart::Pin list) as sent.
     ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do
-      # Fawnmoss::Chart::Pin list.
-      def values = pins.map { |pin| Fawnmoss::Chart::Pin.new(**pin, direction: pin[:direction]&.to_sym, join: pin[:join]&.to_sym) }
-
       def self.read(fields)
         options = fields.object('options') || Fields.new({})
         new(lock_version: fields.integer('lock_version', 0..1_000_000), options: options(options),
-            pins: unique(fields.list('pins', max: 10_000).map { pin(_1) }.reject { |pin| pin.values.compact.size == 1 }, fields))
+            pins: unique(fields.list('pins', max: 10_000).map { pin(_1) }.reject(&:empty?), fields))
       end
 
-      # { 'steps' =>, 'semitones' => } or nil.
+      # Fawnmoss::Theory::Interval or nil.
       def self.transpose(fields)
         move = fields.object('transpose') or return
-        { 'steps' => move.integer('steps', -28..28), 'semitones' => move.integer('semitones', -48..48) }
+        Fawnmoss::Theory::Interval.new(steps: move.integer('steps', -28..28), semitones: move.integer('semitones', -48..48))
       end
 
       def self.options(fields)
-        choices = CHOICES.to_h { |name, allowed| [name, fields.choice(name, allowed, optional: true)] }
-        flags = %w[slurs hand].to_h { |name| [name, fields.flag(name)] }
-        { 'tempo' => fields.integer('tempo', 20..300, optional: true), **choices, **flags, 'transpose' => transpose(fields),
-          'positions' => (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
-          'cuts' => (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), 'spots' => spots(fields) }.compact
+        choices = CHOICES.to_h { |name, allowed| [name.to_sym, fields.choice(name, allowed, optional: true)] }
+        flags = %w[slurs hand].to_h { |name| [name.to_sym, fields.flag(name)] }
+        Fawnmoss::Chart::Choices.new(tempo: fields.integer('tempo', 20..300, optional: true), **choices, **flags, transpose: transpose(fields),
+                                     positions: (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
+                                     cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields))
       end
       private_class_method :options
 
-      # What the teacher says about spots; bars stand in order and side by side.
+      # What the teacher says about spots, or nil; bars stand in order and side by side.
       def self.spots(fields)
         fields.list('spots', max: 60).map do |spot|
           bars = spot.integers('bars', 0..9999, max: 16)
           fields.refuse('spots', 'The bars of a spot are neighbours.', 'Give them in order, such as 3, 4.') unless bars.any? && bars.each_cons(2).all? do |a, b|
             b == a + 1
           end
-          { 'bars' => bars, 'name' => spot.text('name', max: 60, default: ''), 'drill' => spot.text('drill', max: 600, default: ''),
-            'dropped' => spot.flag('dropped') || false }
+          Fawnmoss::Chart::SpotMark.new(bars:, name: spot.text('name', max: 60, default: ''), drill: spot.text('drill', max: 600, default: ''),
+                                        dropped: spot.flag('dropped') || false)
         end.then { _1.empty? ? nil : _1 }
       end
       private_class_method :spots
@@ -48,14 +45,16 @@ module FawnmossServer
       def self.pin(fields)
         note = fields.text('note', min: 2, max: 12)
         fields.refuse('note', "#{note} is not a note id.", nil) unless note.match?(NOTE)
-        { note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
+        Fawnmoss::Chart::Pin.new(
+          note:, string: fields.choice('string', %w[C G D A E], optional: true), finger: fields.integer('finger', 0..4, optional: true),
           position: (fields.given?('position') && fields.text('position', max: 20, default: '').then { _1.empty? ? nil : _1 }) || nil,
-          direction: fields.choice('direction', %w[down up], optional: true), join: fields.choice('join', JOINS, optional: true) }
+          direction: fields.choice('direction', %w[down up], optional: true)&.to_sym, join: fields.choice('join', JOINS, optional: true)&.to_sym
+        )
       end
       private_class_method :pin
 
       def self.unique(pins, fields)
-        fields.refuse('pins', 'A note is pinned twice.', 'Send one pin a note.') if pins.map { _1[:note] }.uniq.size < pins.size
+        fields.refuse('pins', 'A note is pinned twice.', 'Send one pin a note.') if pins.map(&:note).uniq.size < pins.size
         pins
       end
       private_class_method :unique

@@ -2,11 +2,14 @@
 
 module FawnmossServer
   module Models
-    # One tune for one pupil or instrument in one version: the choices and pins; the marks are computed.
+    # One tune for one pupil or instrument in one version: the choices (options, Fawnmoss::Chart::Choices) and pins; the marks are computed.
+    # hand: the Fawnmoss::Learning::Hand that was in force when the pins were last changed.
     class Chart < Sequel::Model(FawnmossServer.db[:charts])
       include Locking
 
-      plugin :serialization, :json, :options
+      plugin :serialization
+      serialize_attributes [->(choices) { JSON.generate(choices.to_plain) }, ->(text) { Fawnmoss::Chart::Choices.from_plain(JSON.parse(text)) }], :options
+      serialize_attributes [->(hand) { JSON.generate(hand.to_h) }, ->(text) { Fawnmoss::Learning::Hand.from_h(JSON.parse(text)) }], :hand
       many_to_one :tune, class: 'FawnmossServer::Models::Tune'
       many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
       one_to_many :pins, class: 'FawnmossServer::Models::Pin', order: :id
@@ -14,10 +17,13 @@ module FawnmossServer
       # Subject: whom it is for. Worked out once, since a row object lives for one request.
       def subject(today) = @subject ||= pupil ? Subject.pupil(pupil, today, instrument) : Subject.instrument(instrument, Studio[studio_id])
 
-      # Replaces all pins. rows: hashes with note, string, finger, position, direction, join.
-      def replace_pins(rows)
+      # Fawnmoss::Chart::Pin list, in the order in which they were set.
+      def marks = pins.map(&:to_value)
+
+      # Replaces all pins. marks: Fawnmoss::Chart::Pin list.
+      def replace_pins(marks)
         pins_dataset.delete
-        Pin.multi_insert(rows.map { |row| { **row.except(:join), join_kind: row[:join], studio_id:, chart_id: id } })
+        Pin.multi_insert(marks.map { |pin| { **Pin.columns_of(pin), studio_id:, chart_id: id } })
         associations.delete(:pins)
       end
     end

@@ -29,17 +29,12 @@ module Fawnmoss
 
       # How far and where to, in words.
       def self.words(tune, interval)
-        size = interval.steps.abs
-        direction = interval.steps.negative? ? 'lower' : 'higher'
-        return "#{['an octave', 'two octaves', 'three octaves'][(size / 7) - 1]} #{direction}" if (size % 7).zero? && size.positive?
-
-        "in #{tune.key.up(interval).name}, #{self::NAMES[size % 7]}#{' and an octave' if size > 7} #{direction}"
+        interval.whole_octaves? ? interval.words : "in #{tune.key.up(interval).name}, #{interval.words}"
       end
       private_class_method :reach?, :keys
     end
 
     Offer::Moved = Struct.new(:pitch)
     Offer::STEPS = [[1, 2], [2, 3], [2, 4], [3, 5], [4, 7], [5, 9], [6, 10]].freeze
-    Offer::NAMES = ['', 'a second', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh'].freeze
   end
 end

@@ -9,6 +9,32 @@ module Fawnmoss
 
       # Whole octaves, up for positive counts.
       def self.octaves(count) = new(steps: 7 * count, semitones: 12 * count)
+
+      # From plain data, as it is stored and sent: { 'steps' => 4, 'semitones' => 7 }.
+      def self.from_plain(data) = new(steps: data.fetch('steps'), semitones: data.fetch('semitones'))
+      def to_plain = { 'steps' => steps, 'semitones' => semitones }
+
+      def whole_octaves? = (semitones % 12).zero? && (steps % 7).zero?
+
+      # How far and which way: "a fifth lower", "two octaves higher"; nil where nothing moves.
+      #   Interval.new(steps: -11, semitones: -19).words # => "a fifth and an octave lower"
+      def words
+        return if semitones.zero? && steps.zero?
+
+        way = [steps, semitones].find(&:nonzero?).negative? ? 'lower' : 'higher'
+        octaves, rest = steps.abs.divmod(7)
+        return "#{size_in_semitones} #{way}" if rest.zero? && !whole_octaves?
+
+        "#{[self.class::NAMES[rest], self.class::OCTAVES.fetch(octaves)].compact.join(' and ')} #{way}"
+      end
+
+      private
+
+      def size_in_semitones = semitones.abs == 1 ? 'a semitone' : "#{semitones.abs} semitones"
     end
+
+    # By staff steps; the octaves that are more.
+    Interval::NAMES = [nil, 'a second', 'a third', 'a fourth', 'a fifth', 'a sixth', 'a seventh'].freeze
+    Interval::OCTAVES = [nil, 'an octave', 'two octaves', 'three octaves', 'four octaves'].freeze
   end
 end
