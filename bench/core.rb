@@ -110,9 +110,10 @@ def against_floor
   [[4, '32 bars'], [40, '320 bars']].each do |times, words|
     long = tune(BARS * times)
     CATALOGUE.class::INSTRUMENTS.each do |id|
-      ready = Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).tap(&:solve)
-      count = 2 * ready.transitions
-      solved, bare, anew = turns(9, -> { ready.solve }, -> { floor(count) }, -> { Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).solve })
+      ready = Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full'))
+      count = 2 * ready.lattice.transitions
+      from_nothing = -> { Fawnmoss::Fingering::Solver.new(*ingredients(long, id, 'full')).solve }
+      solved, bare, anew = turns(9, -> { ready.lattice.best }, -> { floor(count) }, from_nothing)
       puts format('    %-6s full, %-8s %7d transitions: %6.1f ms against %5.1f ms: %.2f; from nothing %.1f ms',
                   id, words, count, solved, bare, solved / bare, anew)
     end

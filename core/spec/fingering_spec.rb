@@ -108,32 +108,28 @@ RSpec.describe Fawnmoss::Fingering do
   # Every price is compared with a plain search over all chains of places.
   describe 'against brute force' do
     # The guide's model written down once more, note by note, over plain lists.
-    def cost(solver, chain)
-      terms = solver.terms
+    def cost(lattice, chain)
+      terms = lattice.terms
+      moves = described_class::Move.all(lattice.sounds.map(&:first), 100)
       settled = 2
       chain.each_index.sum do |index|
-        place = chain[index]
-        total = terms.placing_cost(place, solver.sounds[index].first)
+        total = terms.placing_cost(chain[index], lattice.sounds[index].first)
         next total if index.zero?
 
-        from = chain[index - 1]
-        move = solver.move(index - 1)
-        total += terms.moving.sum { _1.cost(from, place, move) }
-        total += terms.returning.price(nil, move) if index > 1 && terms.returning.applies?(chain[index - 2].string, from, place, move)
-        shifts = terms.rushing.applies?(nil, from, place, move)
-        total += terms.rushing.price(settled, move) if shifts
-        settled = shifts ? 0 : [settled + 1, 2].min
-        total
+        before = index > 1 ? chain[index - 2].string : nil
+        step = described_class::Step.new(from: chain[index - 1], to: chain[index], move: moves[index - 1], settled:, before:)
+        settled = step.same_spot? ? [settled + 1, 2].min : 0
+        total + [*terms.moving, terms.returning, terms.rushing].sum { _1.cost(step) }
       end
     end
 
-    def solver(tune, id, version, positions)
+    def lattice(tune, id, version, positions)
       own = instrument(id)
       setting = described_class::Setting.new(weights: catalogue.weights(id, version), instrument: own, fourth: 'either', learnt: %i[fourth], tempo: 100)
       tables = described_class::Tables.new(setting, positions)
       sounds = described_class::Sounds.of(tune.played)
       candidates = sounds.map { tables.candidates.for_sound(_1) }
-      described_class::Solver.new(sounds, candidates, Array.new(sounds.size), described_class::Terms.for(setting), 100, tables)
+      described_class::Solver.new(sounds, candidates, Array.new(sounds.size), described_class::Terms.for(setting), 100, tables).lattice
     end
 
     [['violin', 'full', %w[1 3], 55..84, 7], ['violin', 'simple', %w[1], 55..83, 7], ['viola', 'full', %w[half 1], 48..76, 7], ['bass', 'simple', %w[half 1], 40..59, 7],
@@ -153,12 +149,12 @@ RSpec.describe Fawnmoss::Fingering do
           signs = { '#' => '^', 'b' => '_' }
           body = pitches.map { |p| "#{signs[p.name[1]]}#{p.letter}#{p.octave < 4 ? ',' * (4 - p.octave) : "'" * (p.octave - 4)}/" }
           text = "#{'(' if slurred}#{body.join(' ')}#{')' if slurred} z#{8 - count}/"
-          solver = solver(tune(text, key: 'C'), id, version, positions)
-          solution = solver.solve
-          chains = solver.candidates.first.product(*solver.candidates.drop(1))
-          costs = chains.map { cost(solver, _1) }
+          lattice = lattice(tune(text, key: 'C'), id, version, positions)
+          solution = described_class::Solution.new(lattice)
+          chains = lattice.candidates.first.product(*lattice.candidates.drop(1))
+          costs = chains.map { cost(lattice, _1) }
           expect(solution.total).to eq(costs.min)
-          expect(cost(solver, solution.places)).to eq(costs.min)
+          expect(cost(lattice, solution.places)).to eq(costs.min)
           solution.places.each_index do |index|
             solution.alternatives(index).each do |other|
               best = chains.each_index.select { chains[_1][index].visible == other.place.visible }.map { costs[_1] }.min

@@ -29,8 +29,9 @@ RSpec.describe Fawnmoss::Ornaments do
       first = ->(finger, string = 'D') { Fawnmoss::Fingering::Candidates.new(instrument('violin'), ['1']).for(pitch({ 0 => 'D4', 2 => 'F#4', 3 => 'G4', 4 => 'A4' }[finger])).find { _1.finger == finger && instrument('violin').string_names[_1.string] == string } }
       term = Fawnmoss::Fingering::Costs::Trill.new(catalogue.setting(Fawnmoss::Chart::Request.build(instrument: instrument('violin')), 72))
       notes = tune('TD TF TG TA|', key: 'D').played
-      expect([0, 2, 3, 4].zip(notes).map { |finger, note| term.cost(first.call(finger), note) }).to eq([150, 0, 2000, 4000])
-      expect(term.cost(first.call(3), tune('G4|').played.first)).to eq(0)
+      cost = ->(finger, note) { term.cost(Fawnmoss::Fingering::Step.new(to: first.call(finger), note:)) }
+      expect([0, 2, 3, 4].zip(notes).map { |finger, note| cost.call(finger, note) }).to eq([150, 0, 2000, 4000])
+      expect(cost.call(3, tune('G4|').played.first)).to eq(0)
     end
 
     it 'moves the hand where that spares the fourth finger and costs little' do

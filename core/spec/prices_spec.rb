@@ -43,13 +43,15 @@ RSpec.describe Fawnmoss::Fingering::Costs do
 
   def move(slurred: false, rest: false, pace: 100, chromatic: false) = Fawnmoss::Fingering::Move::KNOWN.fetch([slurred, rest, pace, chromatic])
 
-  def step(term, from, to, id: 'violin', of: {}, **kind)
-    described_class.const_get(term).new(setting(id, **of)).cost(place(from, id), place(to, id), move(**kind))
+  def step(term, from, to, id: 'violin', of: {}, before: nil, settled: 2, **kind)
+    own = instrument(id).string_names.index(before) if before
+    going = Fawnmoss::Fingering::Step.new(from: place(from, id), to: place(to, id), move: move(**kind), before: own, settled:)
+    described_class.const_get(term).new(setting(id, **of)).cost(going)
   end
 
   def alone(term, text, id: 'violin', seconds: 0.5, index: 1, **of)
     note = instance_double(Fawnmoss::Score::Played, duration: Rational(seconds), index:)
-    described_class.const_get(term).new(setting(id, **of)).cost(place(text, id), note)
+    described_class.const_get(term).new(setting(id, **of)).cost(Fawnmoss::Fingering::Step.new(to: place(text, id), note:))
   end
 
   it 'prices crossings and jumps' do
@@ -60,10 +62,10 @@ RSpec.describe Fawnmoss::Fingering::Costs do
   end
 
   it 'prices there and back, but not over a rest, and says where it applies' do
-    term = described_class::ThereAndBack.new(setting)
-    expect([term.price(2, move), term.price(2, move(pace: 150)), term.price(2, move(rest: true))]).to eq([1400, 2100, 0])
-    expect([[1, 'A1', 'D1'], [1, 'A0', 'D0'], [2, 'A1', 'D1'], [1, 'D2', 'D1']].map { |before, from, to| term.applies?(before, place(from), place(to), move) })
-      .to eq([true, false, false, false])
+    back = ->(from, to, before, **kind) { step(:ThereAndBack, from, to, before:, **kind) }
+    expect([back.call('A1', 'D1', 'D'), back.call('A1', 'D1', 'D', pace: 150), back.call('A1', 'D1', 'D', rest: true)]).to eq([1400, 2100, 0])
+    expect([back.call('A0', 'D0', 'D'), back.call('A1', 'D1', 'A'), back.call('D2', 'D1', 'D'), back.call('A1', 'D1', nil), back.call('A0', 'D1', 'D')])
+      .to eq([0, 0, 0, 0, 1400])
   end
 
   it 'prices open strings, the fourth finger and fingers out of the frame' do
@@ -97,7 +99,8 @@ RSpec.describe Fawnmoss::Fingering::Costs do
       .to eq([far * 170 / 100, far * 170 / 100, far * 70 / 100])
     near = 3400 + 10 # a semitone: half to first position
     expect([step(:Shift, 'A2(half)', 'A3'), step(:Shift, 'A2', 'A3(2)')]).to eq([near * 85 / 100, (3400 + 20) * 90 / 100])
-    expect([0, 1, 2].map { described_class::ShiftChain.new(setting).price(_1, move) }).to eq([3500, 3600, 0])
+    expect([0, 1, 2].map { step(:ShiftChain, 'A2', 'A3(3)', settled: _1) }).to eq([3500, 3600, 0])
+    expect([0, 1, 2].map { step(:ShiftChain, 'A2', 'A3', settled: _1) }).to eq([0, 0, 0])
   end
 
   it 'prices fingers that hop and slide, and the same note with another finger' do

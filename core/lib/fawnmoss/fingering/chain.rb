@@ -27,19 +27,16 @@ module Fawnmoss
       private
 
       def step(index, places, settled, terms)
-        from, to = places.values_at(index - 1, index)
-        move = @moves[index - 1]
-        cost = terms.moving.sum { _1.cost(from, to, move) }
-        cost += terms.returning.price(settled, move) if index > 1 && terms.returning.applies?(places[index - 2].string, from, to, move)
-        cost += terms.rushing.price(settled, move) if terms.rushing.applies?(nil, from, to, move)
-        cost
+        before = places[index - 2].string if index > 1
+        step = Step.new(to: places[index], from: places[index - 1], move: @moves[index - 1], before:, settled:)
+        [*terms.moving, terms.returning, terms.rushing].sum { _1.cost(step) }
       end
 
-      # For each sound how many lie between it and the last shift: 0 right after it, Solver::SETTLED for two and more.
+      # For each sound how many lie between it and the last shift: 0 right after it, Step::SETTLED for two and more.
       def settled(places)
         places.each_index.inject([]) do |found, index|
-          found << if index.zero? then Solver::SETTLED
-                   elsif places[index].hand.same_spot?(places[index - 1].hand) then [found.last + 1, Solver::SETTLED].min
+          found << if index.zero? then Step::SETTLED
+                   elsif places[index].hand.same_spot?(places[index - 1].hand) then [found.last + 1, Step::SETTLED].min
                    else 0
                    end
         end

@@ -2,27 +2,26 @@
 
 module Fawnmoss
   module Fingering
-    # One step of Solver's two passes, for hands that move: three slots for a place and a string before it. These loops are the
-    # engine's busiest, so they are written out plainly, without calls.
+    # One step of the solver's passes, for hands that move: three slots (notes settled: 0, 1, 2) for a place and a string before it. These
+    # loops are the engine's busiest, so they are written out plainly, without calls.
     # rubocop:disable-next Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize, Metrics/CyclomaticComplexity, Metrics/PerceivedComplexity -- calls would cost more than they say here
     module Passes
-      NEVER = 1 << 50
+      NEVER = 1 << 50 # cost of a slot that cannot be reached
 
-      private
+      module_function
 
-      # Costs of all slots of a sound, from those of the sound before. What a hand that stays costs is the same one note after a
-      # shift and later, so those two go on together; a shift goes on from the best of all three.
-      def advance(index)
-        last = @costs[index - 1]
-        width = @steps[index].width
-        rows = @rows[index]
+      # last: least cost of every slot of a sound; rows: Steps::Rows to the next one. Returns [least cost of every slot of the next sound,
+      # the slot it is reached from]. What a hand that stays costs is the same one note after a shift and later, so those two go on
+      # together; a shift goes on from the best of all three.
+      def forward(last, rows)
+        width = rows.width
         prices = rows.prices
         targets = rows.targets
         stays = rows.stays
         again = rows.again
         soon = rows.soon
-        cost = Array.new(width * @strides[index], NEVER)
-        from = Array.new(cost.size)
+        cost = Array.new(rows.slots, NEVER)
+        from = Array.new(rows.slots)
         slot = edge = row = 0
         while slot < last.size
           fresh = last[slot]
@@ -77,23 +76,21 @@ module Fawnmoss
           slot += 3
           row += 1
         end
-        @costs << cost
-        @froms << from
+        [cost, from]
       end
 
-      # Costs from all slots of a sound to the end, from those of the sound after.
-      def look_ahead(index)
-        costs = @costs[index]
-        width = @steps[index + 1].width
-        rows = @rows[index + 1]
+      # rows: Steps::Rows from a sound to the next; after: least cost from every slot of the next sound to the end. Returns [the same for
+      # every slot of the sound, the slot it goes on to].
+      def backward(rows, after)
+        width = rows.width
         prices = rows.prices
         targets = rows.targets
         stays = rows.stays
-        after = @rests[index + 1]
-        rest = Array.new(costs.size, NEVER)
-        ahead = Array.new(costs.size)
+        size = stays.size * 3
+        rest = Array.new(size, NEVER)
+        ahead = Array.new(size)
         slot = edge = row = 0
-        while slot < costs.size
+        while slot < size
           later = fresh = shift = NEVER
           later_slot = fresh_slot = shift_slot = nil
           stop = edge + stays[row]
@@ -129,8 +126,7 @@ module Fawnmoss
           slot += 3
           row += 1
         end
-        @rests[index] = rest
-        @aheads[index] = ahead
+        [rest, ahead]
       end
     end
   end

@@ -55,13 +55,7 @@ module Fawnmoss
       def decimal(hundredths) = format('%.1f', hundredths / 100.0)
       def capital(words) = words.sub(/\A./, &:upcase)
 
-      def fired(index)
-        @solution.fired(index).map { |term, place| "#{capital(sentence(term, place, index))}." }.uniq
-      end
-
-      def sentence(term, place, index)
-        term.reason(place || @solution.places[index], index.zero? ? nil : @solution.places[index - 1])
-      end
+      def fired(index) = @solution.fired(index).map { |term, step| "#{capital(term.reason(step))}." }.uniq
 
       def changes(alternative)
         return 'the same moves at other moments' if alternative.changes.empty?

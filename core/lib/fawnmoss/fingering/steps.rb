@@ -3,31 +3,34 @@
 module Fawnmoss
   module Fingering
     # What it costs to go from each place of one sound to each place of the next, as flat tables of integers: the same pair
-    # of sounds in the same kind of move is computed once for the whole tune.
+    # of sounds in the same kind of move is computed once for the whole tune. A pair of places is an edge: from * width + to.
     class Steps
-      NOWHERE = -1 # the string before the first note; and the string of steps that are no way back
+      NO_WAY_BACK = -1 # string of an edge that is a way back from none
 
-      # strings: those that the places gone from are on, in the order in which the slots of the next sound count them;
-      # width: number of places gone to.
-      attr_reader :strings, :width
+      # prices and targets by entry (a target is the slot of the next sound right after a shift; settled ones follow it); stays:
+      # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
+      # note later; width: entries a row; slots: how many the next sound has.
+      Rows = Struct.new(:prices, :targets, :stays, :again, :soon, :width, :slots)
 
-      # from, to: lists of Place or Grip; move: Move; terms: Terms; memory: how many states of settling slots tell apart, 3, or
-      # 1 when no hand ever moves.
+      # How the slots of the sound gone to are numbered.
+      attr_reader :slots
+
+      # from, to: lists of Place or Grip; move: Move; terms: Terms; memory: as of Slots.
       def initialize(from, to, move, terms, memory)
         @from = from
+        @to = to
         @move = move
         @terms = terms
-        @memory = memory
-        @width = to.size
-        @strings = from.map(&:string).uniq
-        @units = terms.moving.map { terms.units[_1] }
+        @slots = Slots.new(strings: from.map(&:string).uniq.freeze, memory:)
         @prices = []
-        @packs = []
+        @fired = []
         @backs = []
+        @back_prices = []
         @moved = []
-        from.each { |place| to.each { |other| add(place, other) } }
+        @again = @soon = 0
+        from.each { |place| to.each { |other| add(Step.new(from: place, to: other, move:)) } }
         @rows = {}
-        @counts = {}
+        @known = {}
       end
 
       # Tables for the solver: a row for every place gone from and every string before it, in it an entry for every place gone
@@ -35,69 +38,63 @@ module Fawnmoss
       # the places gone to cost by themselves. Returns Rows.
       def rows(befores, arrivals) = (@rows[befores] ||= {})[arrivals] ||= build_rows(befores, arrivals)
 
-      # prices and targets by entry (a target is the slot of the next sound right after a shift; settled ones follow it); stays:
-      # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
-      # note later.
-      Rows = Struct.new(:prices, :targets, :stays, :again, :soon)
+      # Numbers (see Terms) of the terms that cost something on the way from place to place, by their numbers. before: string of the note
+      # before, or nil; settled: as of Step.
+      def fired(from, to, before, settled)
+        edge = (from * @to.size) + to
+        back = before == @backs[edge]
+        hurried = @moved[edge] && settled < Step::SETTLED
+        return @fired[edge] unless back || hurried
 
-      # What the terms that cost something on the way add to a packed count (see Terms). from, to: places by number; before:
-      # string of the note before from, or NOWHERE; settled: notes since the last shift, 0..2.
-      def packed(from, to, before, settled)
-        edge = (from * @width) + to
-        kind = edge * 4
-        kind += 1 if before != NOWHERE && @backs[edge] == before
-        kind += 2 if settled < 2 && @moved[edge]
-        @counts[kind] ||= count(edge, kind)
+        @known[(edge * 4) + (back ? 2 : 0) + (hurried ? 1 : 0)] ||= [*@fired[edge], *also(back, hurried)].freeze
       end
 
       private
 
-      # kind: four times the edge, 1 more for a way back, 2 more for a hurried shift.
-      def count(edge, kind)
-        total = @packs[edge]
-        total += @terms.units[@terms.returning] if kind.odd? && @terms.returning.price(2, @move).positive?
-        total += @terms.units[@terms.rushing] if kind % 4 > 1
-        total
-      end
+      def also(back, hurried) = [(@terms.number(@terms.returning) if back), (@terms.number(@terms.rushing) if hurried)].compact
 
-      def add(from, to)
+      def add(step)
         price = 0
-        packed = 0
-        index = 0
+        fired = []
         @terms.moving.each do |term|
-          cost = term.cost(from, to, @move)
-          if cost.positive?
-            price += cost
-            packed += @units[index]
-          end
-          index += 1
+          cost = term.cost(step)
+          next unless cost.positive?
+
+          price += cost
+          fired << @terms.number(term)
         end
         @prices << price
-        @packs << packed
-        @moved << !from.hand.same_spot?(to.hand)
-        @backs << (@terms.returning.applies?(to.string, from, to, @move) ? to.string : NOWHERE)
+        @fired << fired.freeze
+        @moved << !step.same_spot?
+        back(step)
+        hurry(step) if @moved.last && @again.zero?
       end
 
+      # What it costs more when the note before was on the string that this goes to.
+      def back(step)
+        price = @terms.returning.cost(step.copy(before: step.to.string))
+        @backs << (price.positive? ? step.to.string : NO_WAY_BACK)
+        @back_prices << price
+      end
+
+      # What a shift costs more after another; the same whatever its places.
+      def hurry(step) = (@again, @soon = [0, 1].map { |settled| @terms.rushing.cost(step.copy(settled:)) })
+
       def build_rows(befores, arrivals)
-        rows = Rows.new([], [], [], @terms.rushing.price(0, @move), @terms.rushing.price(1, @move))
-        back = @terms.returning.price(2, @move)
+        rows = Rows.new([], [], [], @again, @soon, @to.size, @slots.size(@to.size))
         @from.each_with_index do |place, from|
-          base = @strings.index(place.string) * @memory
-          staying, moving = arrivals.each_index.partition { !@moved[(from * @width) + _1] }
+          moving, staying = arrivals.each_index.partition { @moved[(from * @to.size) + _1] }
+          targets = (staying + moving).map { @slots.first(_1, place.string) }
           befores.each do |before|
-            (staying + moving).each { |to| add_entry(rows, (from * @width) + to, arrivals[to], (to * @strings.size * @memory) + base, before, back) }
+            (staying + moving).each { |to| rows.prices << (price((from * @to.size) + to, before) + arrivals[to]) }
+            rows.targets.concat(targets)
             rows.stays << staying.size
           end
         end
         rows
       end
 
-      def add_entry(rows, edge, arrival, target, before, back)
-        price = @prices[edge] + arrival
-        price += back if before == @backs[edge] && before != NOWHERE
-        rows.prices << price
-        rows.targets << target
-      end
+      def price(edge, before) = before == @backs[edge] ? @prices[edge] + @back_prices[edge] : @prices[edge]
     end
   end
 end

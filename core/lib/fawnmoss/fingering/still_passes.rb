@@ -2,21 +2,20 @@
 
 module Fawnmoss
   module Fingering
-    # One step of Solver's two passes in a tune where no hand ever moves: one slot where Passes has three.
+    # The same in a tune where no hand ever moves: one slot where Passes has three.
     # rubocop:disable-next Metrics/MethodLength -- as in Passes
     module StillPasses
       NEVER = Passes::NEVER
 
-      private
+      module_function
 
-      # Costs of all slots of a sound, from those of the sound before.
-      def advance_still(index)
-        last = @costs[index - 1]
-        width = @steps[index].width
-        prices = @rows[index].prices
-        targets = @rows[index].targets
-        cost = Array.new(width * @strides[index], NEVER)
-        from = Array.new(cost.size)
+      # As Passes.forward.
+      def forward(last, rows)
+        width = rows.width
+        prices = rows.prices
+        targets = rows.targets
+        cost = Array.new(rows.slots, NEVER)
+        from = Array.new(rows.slots)
         slot = edge = 0
         while slot < last.size
           stop = edge + width
@@ -30,19 +29,17 @@ module Fawnmoss
           end
           slot += 1
         end
-        @costs << cost
-        @froms << from
+        [cost, from]
       end
 
-      # Costs from all slots of a sound to the end, from those of the sound after.
-      def look_ahead_still(index)
-        width = @steps[index + 1].width
-        prices = @rows[index + 1].prices
-        targets = @rows[index + 1].targets
-        after = @rests[index + 1]
+      # As Passes.backward.
+      def backward(rows, after)
+        width = rows.width
+        prices = rows.prices
+        targets = rows.targets
         ahead = []
         edge = 0
-        @rests[index] = @costs[index].map do
+        rest = rows.stays.map do
           stop = edge + width
           least = NEVER
           best = nil
@@ -56,7 +53,7 @@ module Fawnmoss
           ahead << best
           least
         end
-        @aheads[index] = ahead
+        [rest, ahead]
       end
     end
   end

@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Fingering
-    # The cost terms in force, by what they look at: placing (one place and its note), gripping (two places at once),
+    # The cost terms in force, by what of a Step they look at: placing (one place and its note), gripping (two places at once),
     # moving (from one to the next), returning and rushing (one term each, which also look at what came before: the string
     # of the note before, and how long ago the hand moved).
     Terms = Value.of(:placing, :gripping, :moving, :returning, :rushing) do
@@ -20,46 +20,33 @@ module Fawnmoss
       def self.able(classes, setting) = classes.map { _1.new(setting) }.reject(&:idle?)
       private_class_method :able
 
-      # How often each term fires on a stretch of the chart is kept as one number, with FIELD bits a term, so that counting is
-      # adding. units: { term => its one }.
-      attr_reader :units
+      # All of them, in order; a term's number is its place in this list.
+      attr_reader :all
 
       def derive
-        terms = [*placing, *gripping, *moving, returning, rushing]
-        @units = terms.each_with_index.to_h { |term, at| [term, 1 << (self.class::FIELD * at)] }.compare_by_identity
-        @bias = @units.values.sum { _1 * self.class::MIDDLE }
-        @named = {}
+        @all = [*placing, *gripping, *moving, returning, rushing].freeze
+        @numbers = @all.each_with_index.to_h.compare_by_identity
       end
 
-      # The terms in a packed count of one note, in order.
-      def named(packed) = @named[packed] ||= @units.reject { |_, unit| ((packed / unit) % self.class::MIDDLE).zero? }.keys
+      def number(term) = @numbers.fetch(term)
 
       # True for a term that looks at one place or grip, false for one about the way there.
       def standing?(term) = placing.include?(term) || gripping.include?(term)
 
-      # The difference of two packed counts: { term class => more or fewer }, without the ones that are equal.
-      def unpack(difference)
-        biased = difference + @bias
-        @units.to_h { |term, unit| [term.class, ((biased / unit) % (2 * self.class::MIDDLE)) - self.class::MIDDLE] }.reject { |_, count| count.zero? }
-      end
-
       # All of a note that placing terms look at: notes of one kind share their tables.
       def kind(note) = [note.duration, note.index.zero?, note.trill]
 
-      # The terms that cost something for a Place or Grip by itself, once for each note that they fire for.
+      # [term, cost] of those that cost something for a Place or Grip by itself; of a double stop once for each note that they fire for.
       def placed(candidate, note)
-        fired = candidate.parts.flat_map { |place| placing.select { _1.cost(place, note).positive? } }
-        candidate.double? ? fired + gripping.select { _1.cost(candidate, note).positive? } : fired
+        alone = candidate.parts.flat_map { |place| priced(placing, Step.new(to: place, note:)) }
+        candidate.double? ? alone + priced(gripping, Step.new(to: candidate, note:)) : alone
       end
 
-      def placing_cost(candidate, note)
-        return placing.sum { _1.cost(candidate, note) } unless candidate.double?
+      def placing_cost(candidate, note) = placed(candidate, note).sum(&:last)
 
-        candidate.parts.sum { |place| placing.sum { _1.cost(place, note) } } + gripping.sum { _1.cost(candidate, note) }
-      end
+      private
+
+      def priced(terms, step) = terms.filter_map { |term| (cost = term.cost(step)).positive? && [term, cost] }
     end
-
-    Terms::FIELD = 16 # bits
-    Terms::MIDDLE = 1 << (Terms::FIELD - 1)
   end
 end

@@ -13,13 +13,15 @@ module Fawnmoss
           @price = weight(:closing)
         end
 
-        def cost(from, to, move)
-          return 0 if from.hand.form != :extended || to.hand.form == :extended || move.rest || from.finger < 2 || to.finger < 2 || from.apart(to).positive?
+        def cost(step)
+          from = step.from
+          to = step.to
+          return 0 if from.hand.form != :extended || to.hand.form == :extended || step.move.rest || from.finger < 2 || to.finger < 2 || from.apart(to).positive?
 
           @price
         end
 
-        def reason(to, _from) = "the hand closes on the way to finger #{to.finger}"
+        def reason(step) = "the hand closes on the way to finger #{step.to.finger}"
       end
     end
   end

@@ -13,8 +13,8 @@ module Fawnmoss
           @price = weight(:open_coming_down)
         end
 
-        def cost(from, to, _move) = to.open? && midi(from.parts.last) > midi(to.parts.last) ? @price : 0
-        def reason(to, _from) = "comes down to open #{string_name(to)}"
+        def cost(step) = step.to.open? && midi(step.from.parts.last) > midi(step.to.parts.last) ? @price : 0
+        def reason(step) = "comes down to open #{string_name(step.to)}"
       end
     end
   end

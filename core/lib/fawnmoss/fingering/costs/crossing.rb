@@ -8,15 +8,15 @@ module Fawnmoss
       class Crossing < Term
         noun 'string crossing', 'string crossings'
 
-        def cost(from, to, move)
-          return 0 if from.apart(to).zero?
+        def cost(step)
+          return 0 if step.from.apart(step.to).zero?
 
-          each = weight(:crossing) + (move.slurred ? weight(:slurred_crossing) : 0)
-          each /= 2 if from.open? && to.open?
-          each * move.pace / 100
+          each = weight(:crossing) + (step.move.slurred ? weight(:slurred_crossing) : 0)
+          each /= 2 if step.from.open? && step.to.open?
+          each * step.move.pace / 100
         end
 
-        def reason(to, from) = "crosses from the #{string_name(from)} to the #{string_name(to)} string"
+        def reason(step) = "crosses from the #{string_name(step.from)} to the #{string_name(step.to)} string"
       end
     end
   end

@@ -8,14 +8,14 @@ module Fawnmoss
       class DoubleStop < Term
         noun 'pair of fingers at once', 'pairs of fingers at once'
 
-        def cost(grip, _note)
-          low, high = grip.places
+        def cost(step)
+          low, high = step.to.places
           return 0 if low.open? || high.open?
 
           weight(low.finger == high.finger ? :one_finger_fifth : :two_fingers)
         end
 
-        def reason(_grip, _from) = 'two fingers stop both strings'
+        def reason(_step) = 'two fingers stop both strings'
       end
     end
   end

@@ -13,8 +13,8 @@ module Fawnmoss
           @price = weight(known ? :known_fourth_finger : :fourth_finger)
         end
 
-        def cost(place, _note) = place.finger == 4 ? @price : 0
-        def reason(_place, _from) = 'needs the fourth finger'
+        def cost(step) = step.to.finger == 4 ? @price : 0
+        def reason(_step) = 'needs the fourth finger'
       end
     end
   end

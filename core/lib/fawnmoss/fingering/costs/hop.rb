@@ -8,9 +8,9 @@ module Fawnmoss
       class Hop < Term
         noun 'hop of one finger', 'hops of one finger'
 
-        def cost(from, to, move) = move.rest ? 0 : dearest_pair(from, to)
+        def cost(step) = step.move.rest ? 0 : dearest_pair(step)
 
-        def reason(to, _from) = "finger #{to.finger} hops across two strings"
+        def reason(step) = "finger #{step.to.finger} hops across two strings"
 
         private
 

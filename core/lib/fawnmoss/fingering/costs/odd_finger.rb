@@ -8,8 +8,8 @@ module Fawnmoss
         noun 'finger out of the plain frame', 'fingers out of the plain frame'
         ODD = [[1, :low], [1, :high], [3, :low], [3, :high], [4, :low]].freeze
 
-        def cost(place, _note) = ODD.include?([place.finger, place.placement]) ? weight(:odd_finger) : 0
-        def reason(place, _from) = "finger #{place.finger} stands #{place.placement}"
+        def cost(step) = ODD.include?([step.to.finger, step.to.placement]) ? weight(:odd_finger) : 0
+        def reason(step) = "finger #{step.to.finger} stands #{step.to.placement}"
       end
     end
   end

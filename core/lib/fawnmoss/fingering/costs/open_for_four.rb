@@ -13,11 +13,13 @@ module Fawnmoss
           @price = { 'fourth' => :open_for_four, 'either' => :open_between }[setting.fourth].then { _1 ? weight(_1) : 0 }
         end
 
-        def cost(from, to, _move)
+        def cost(step)
+          from = step.from
+          to = step.to
           (to.open? && from.top == to.string - 1) || (from.open? && to.top == from.string - 1) ? @price : 0
         end
 
-        def reason(_to, _from) = 'an open string where the fourth finger could keep the string below'
+        def reason(_step) = 'an open string where the fourth finger could keep the string below'
       end
     end
   end

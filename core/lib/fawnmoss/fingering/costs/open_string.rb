@@ -7,13 +7,13 @@ module Fawnmoss
       class OpenString < Term
         noun 'open string', 'open strings'
 
-        def cost(place, note)
-          return 0 unless place.open?
+        def cost(step)
+          return 0 unless step.to.open?
 
-          note.duration * 60 / setting.tempo >= 1 ? weight(:open_string) + weight(:long_open_string) : weight(:open_string)
+          step.note.duration * 60 / setting.tempo >= 1 ? weight(:open_string) + weight(:long_open_string) : weight(:open_string)
         end
 
-        def reason(place, _from) = "open #{string_name(place)}"
+        def reason(step) = "open #{string_name(step.to)}"
       end
     end
   end

@@ -14,13 +14,14 @@ module Fawnmoss
           @price = stretch
         end
 
-        def cost(from, to, move)
-          return 0 if to.hand.form != :extended || from.hand.form == :extended || from.finger == 1
+        def cost(step)
+          from = step.from
+          return 0 if step.to.hand.form != :extended || from.hand.form == :extended || from.finger == 1
 
-          @price * weight(move.rest || from.open? ? :opened_in_peace : :opened_in_passing) / 100
+          @price * weight(step.move.rest || from.open? ? :opened_in_peace : :opened_in_passing) / 100
         end
 
-        def reason(to, _from) = "the hand opens on the way to finger #{to.finger}"
+        def reason(step) = "the hand opens on the way to finger #{step.to.finger}"
       end
     end
   end

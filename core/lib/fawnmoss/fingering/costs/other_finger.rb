@@ -12,13 +12,15 @@ module Fawnmoss
           @price = weight(:other_finger)
         end
 
-        def cost(from, to, move)
-          return 0 if move.rest || from.double? || to.double? || (from.string == to.string && from.finger == to.finger)
+        def cost(step)
+          from = step.from
+          to = step.to
+          return 0 if step.move.rest || from.double? || to.double? || (from.string == to.string && from.finger == to.finger)
 
           midi(from) == midi(to) ? @price : 0
         end
 
-        def reason(_to, _from) = 'the same note again with another finger'
+        def reason(_step) = 'the same note again with another finger'
       end
     end
   end

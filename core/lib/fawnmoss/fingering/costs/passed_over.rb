@@ -14,8 +14,8 @@ module Fawnmoss
           @open = setting.instrument.open.map(&:midi)
         end
 
-        def cost(place, _note) = !place.open? && place.hand.nut > 2 && @open.include?(midi(place)) ? @price : 0
-        def reason(_place, _from) = 'an open string has the same pitch'
+        def cost(step) = !step.to.open? && step.to.hand.nut > 2 && @open.include?(midi(step.to)) ? @price : 0
+        def reason(_step) = 'an open string has the same pitch'
       end
     end
   end

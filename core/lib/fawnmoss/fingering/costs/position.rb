@@ -8,14 +8,15 @@ module Fawnmoss
         noun 'note away from the home position', 'notes away from the home position'
 
         # A shift costs more at speed, and so does every note for which it is put off: where the hand stands is the same at any tempo.
-        def cost(place, note)
+        def cost(step)
+          place = step.to
           return 0 if place.open? || place.hand.name == setting.home
-          return weight(:position) * Move.pace(note.duration, setting.tempo) / 100 if place.hand.nut > 2
+          return weight(:position) * Move.pace(step.note.duration, setting.tempo) / 100 if place.hand.nut > 2
 
           weight(place.hand.first? ? :first_position : :half_position)
         end
 
-        def reason(place, _from) = "in #{place.hand.words}"
+        def reason(step) = "in #{step.to.hand.words}"
       end
     end
   end

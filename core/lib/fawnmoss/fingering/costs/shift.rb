@@ -9,14 +9,14 @@ module Fawnmoss
       class Shift < Term
         noun 'shift', 'shifts'
 
-        def cost(from, to, move)
-          return 0 if from.hand.same_spot?(to.hand)
+        def cost(step)
+          return 0 if step.same_spot?
 
-          distance = (from.hand.spot - to.hand.spot).abs
-          (weight(:shift) + (weight(:shift_per_semitone) * distance)) * move.pace / 100 * share(from, to, move, distance) / 100
+          distance = (step.from.hand.spot - step.to.hand.spot).abs
+          (weight(:shift) + (weight(:shift_per_semitone) * distance)) * step.move.pace / 100 * share(step.from, step.to, step.move, distance) / 100
         end
 
-        def reason(to, from) = "the hand moves from #{from.hand.words} to #{to.hand.words}"
+        def reason(step) = "the hand moves from #{step.from.hand.words} to #{step.to.hand.words}"
 
         private
 

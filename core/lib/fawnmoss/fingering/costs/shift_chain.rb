@@ -8,10 +8,8 @@ module Fawnmoss
       class ShiftChain < Term
         noun 'hurried second shift', 'hurried second shifts'
 
-        # settled: notes played since the last shift, 0, 1, or 2 for two and more.
-        def price(settled, _move) = [weight(:shift_chain), weight(:shift_soon), 0].fetch(settled)
-        def applies?(_before, from, to, _move) = !from.hand.same_spot?(to.hand)
-        def reason(_to, _from) = 'shifts again before the hand has settled'
+        def cost(step) = step.same_spot? ? 0 : [weight(:shift_chain), weight(:shift_soon), 0].fetch(step.settled)
+        def reason(_step) = 'shifts again before the hand has settled'
       end
     end
   end

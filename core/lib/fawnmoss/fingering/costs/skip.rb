@@ -7,14 +7,14 @@ module Fawnmoss
       class Skip < Term
         noun 'skipped string', 'skipped strings'
 
-        def cost(from, to, move)
-          jumped = from.apart(to) - 1
+        def cost(step)
+          jumped = step.from.apart(step.to) - 1
           return 0 unless jumped.positive?
 
-          (weight(:skip) + (move.slurred ? weight(:slurred_skip) : 0)) * jumped * move.pace / 100
+          (weight(:skip) + (step.move.slurred ? weight(:slurred_skip) : 0)) * jumped * step.move.pace / 100
         end
 
-        def reason(to, from) = "skips a string between #{string_name(from)} and #{string_name(to)}"
+        def reason(step) = "skips a string between #{string_name(step.from)} and #{string_name(step.to)}"
       end
     end
   end

@@ -8,14 +8,14 @@ module Fawnmoss
       class Slide < Term
         noun 'sliding finger', 'sliding fingers'
 
-        def cost(from, to, move)
-          return 0 if move.rest
+        def cost(step)
+          return 0 if step.move.rest
 
-          slide = dearest_pair(from, to)
-          move.chromatic ? [slide, weight(:chromatic_slide)].min : slide
+          slide = dearest_pair(step)
+          step.move.chromatic ? [slide, weight(:chromatic_slide)].min : slide
         end
 
-        def reason(to, _from) = "finger #{to.finger} slides to its new place"
+        def reason(step) = "finger #{step.to.finger} slides to its new place"
 
         private
 

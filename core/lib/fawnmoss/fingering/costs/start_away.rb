@@ -12,8 +12,8 @@ module Fawnmoss
           @price = weight(:start_away)
         end
 
-        def cost(place, note) = note.index.zero? && place.hand.nut > 2 ? @price : 0
-        def reason(place, _from) = "starts in #{place.hand.words}"
+        def cost(step) = step.note.index.zero? && step.to.hand.nut > 2 ? @price : 0
+        def reason(step) = "starts in #{step.to.hand.words}"
       end
     end
   end

@@ -13,14 +13,18 @@ module Fawnmoss
           @price = stretch
         end
 
-        def cost(place, _note)
+        def cost(step)
+          place = step.to
           return 0 unless place.placement == :extended
           return @price unless place.hand.open_hand?
 
           weight(place.hand.first? ? :open_hand : :high_open_hand)
         end
 
-        def reason(place, _from) = place.hand.open_hand? ? "finger #{place.finger} in the open hand" : "finger #{place.finger} reaches out of the hand"
+        def reason(step)
+          place = step.to
+          place.hand.open_hand? ? "finger #{place.finger} in the open hand" : "finger #{place.finger} reaches out of the hand"
+        end
       end
     end
   end

@@ -4,10 +4,8 @@ module Fawnmoss
   module Fingering
     module Costs
       # What every term shares: its weights and its name in a teacher's sentence.
-      # Placing terms answer cost(place, note); gripping terms cost(grip, note); moving terms cost(from, to, move), where
-      # from and to may be a Place or a Grip; the returning and the rushing term price(settled, move) and
-      # applies?(before, from, to, move). All costs are whole hundredths of a plain crossing, never negative.
-      # Every term answers reason(place, from): a sentence on the place it cost something for, come to from the one before.
+      # Every term answers cost(step): whole hundredths of a plain crossing, never negative; and reason(step): a sentence on the Step that it
+      # cost something for.
       class Term
         class << self
           attr_reader :one, :many
@@ -36,11 +34,11 @@ module Fawnmoss
         def stretch = weight(setting.learnt.include?(:stretch) ? :known_stretch : :stretch)
         def string_name(place) = setting.instrument.string_names[place.string]
 
-        # What the term's pair(from, to) costs for two places; of double stops the dearest pair counts.
-        def dearest_pair(from, to)
-          return pair(from, to) unless from.double? || to.double?
+        # What the term's pair(from, to) costs for the two places of a step; of double stops the dearest pair counts.
+        def dearest_pair(step)
+          return pair(step.from, step.to) unless step.from.double? || step.to.double?
 
-          from.parts.product(to.parts).map { |one, other| pair(one, other) }.max
+          step.from.parts.product(step.to.parts).map { |one, other| pair(one, other) }.max
         end
       end
     end

@@ -8,12 +8,12 @@ module Fawnmoss
       class ThereAndBack < Term
         noun 'there-and-back crossing', 'there-and-back crossings'
 
-        def price(_settled, move) = move.rest ? 0 : weight(:there_and_back) * move.pace / 100
+        def cost(step) = !step.move.rest && back?(step) ? weight(:there_and_back) * step.move.pace / 100 : 0
+        def reason(step) = "away to the #{string_name(step.from)} string for one note and back to the #{string_name(step.to)} string"
 
-        # before: the string (0 = lowest) of the note before from.
-        def applies?(before, from, to, _move) = before == to.string && from.apart(to).positive? && !(from.open? && to.open?)
+        private
 
-        def reason(to, from) = "away to the #{string_name(from)} string for one note and back to the #{string_name(to)} string"
+        def back?(step) = step.before == step.to.string && step.from.apart(step.to).positive? && !(step.from.open? && step.to.open?)
       end
     end
   end

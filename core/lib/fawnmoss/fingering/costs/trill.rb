@@ -8,7 +8,9 @@ module Fawnmoss
       class Trill < Term
         noun 'awkward trill', 'awkward trills'
 
-        def cost(place, note)
+        def cost(step)
+          place = step.to
+          note = step.note
           return 0 unless note.trill && midi(place) == note.pitch.midi
 
           upper = Trills.place(place, note.trill, setting.instrument)
@@ -18,7 +20,7 @@ module Fawnmoss
           place.open? ? weight(:trill_open) : 0
         end
 
-        def reason(place, _from) = place.open? ? "trills on the open #{string_name(place)} string" : 'trills with a weak finger or out of the hand'
+        def reason(step) = step.to.open? ? "trills on the open #{string_name(step.to)} string" : 'trills with a weak finger or out of the hand'
       end
     end
   end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Fingering
+    # Everything the solver found out: per sound, by slot.
+    Lattice = Value.of(
+      :sounds,     # lists of Score::Played that sound together
+      :candidates, # a list of Place or Grip per sound
+      :allowed,    # per sound nil or the candidates that a pin leaves
+      :terms,      # Terms
+      :steps,      # Steps to every sound from the one before; nil for the first
+      :slots,      # Slots of every sound
+      :costs,      # least cost of a way to the slot
+      :froms,      # the slot before on that way
+      :rests,      # least cost of a way from the slot to the end
+      :aheads      # the next slot on that way
+    ) do
+      def place(index, slot) = slots[index].place(slot)
+      def place_at(index, slot) = candidates[index][place(index, slot)]
+
+      # Cost of the best whole chart through a slot, in hundredths of a plain crossing.
+      def through(index, slot) = costs[index][slot] + rests[index][slot]
+
+      # The slots of the cheapest chart.
+      def best
+        slot = costs.last.index(costs.last.min)
+        [slot, *(costs.size - 1).downto(1).map { |index| slot = froms[index][slot] }].reverse
+      end
+
+      # The slots of the best whole chart through one.
+      def way_through(index, slot)
+        back = [slot]
+        index.downto(1) { |at| back << froms[at][back.last] }
+        on = [slot]
+        (index...(costs.size - 1)).each { |at| on << aheads[at][on.last] }
+        [*back.reverse, *on.drop(1)]
+      end
+
+      # Numbers (see Terms) of the terms that cost something on the step to a slot from the slot before, without those of its place.
+      def fired(index, slot, before)
+        gone = slots[index - 1]
+        steps[index].fired(gone.place(before), place(index, slot), gone.before(before), gone.settled(before))
+      end
+
+      # For each kind of place of a sound the slot that the best chart through it takes, or nil where none can; the earliest of equals.
+      # kinds: for each place the number of the first one of its kind.
+      # rubocop:disable-next Metrics/MethodLength -- one pass over flat arrays
+      def best_slots(index, kinds)
+        cost = costs[index]
+        rest = rests[index]
+        stride = slots[index].stride
+        found = []
+        least = []
+        slot = 0
+        kinds.each do |kind|
+          stop = slot + stride
+          while slot < stop
+            total = cost[slot] + rest[slot]
+            if cost[slot] < Passes::NEVER && (least[kind].nil? || total < least[kind])
+              least[kind] = total
+              found[kind] = slot
+            end
+            slot += 1
+          end
+        end
+        found
+      end
+
+      # Number of steps from slot to place: every slot that can be reached, with every place of the next sound.
+      def transitions = (1...costs.size).sum { |index| costs[index - 1].count { _1 < Passes::NEVER } * candidates[index].size }
+    end
+  end
+end
