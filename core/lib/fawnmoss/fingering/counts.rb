@@ -26,10 +26,16 @@ module Fawnmoss
         to = to(index, slot)
         from = from(index, slot)
         difference = Array.new(to.size) { to[_1] + from[_1] }
-        @known[difference] ||= @terms.all.zip(difference).reject { |_, count| count.zero? }.to_h { |term, count| [term.class, count] }
+        @known[difference] ||= named(difference)
       end
 
       private
+
+      def named(counts)
+        found = {}
+        counts.each_with_index { |count, number| found[@terms.all[number].class] = count unless count.zero? }
+        found
+      end
 
       # On the best way to a slot, the slot included. The ways of neighbouring notes run together, so each slot is counted once, and the
       # whole stays linear even where a way never meets the best chart again.

@@ -9,8 +9,10 @@ module Fawnmoss
       def open? = finger.zero?
 
       # What a place shares with a Grip: its highest string, and the places in it.
+      attr_reader :parts
+
+      def derive = @parts = [self].freeze
       def top = string
-      def parts = [self]
       def double? = false
 
       # Strings between this place and another, or a grip: 0 on the same, 1 to a neighbour, 2 and more over one.

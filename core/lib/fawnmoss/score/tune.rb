@@ -28,16 +28,17 @@ module Fawnmoss
         return last[1] if last && last[0] == interval
 
         moved = key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
-        copy(key: moved, bars: bars.map { |bar| move_bar(bar, interval) }.freeze).tap { @known[:up] = [interval, _1].freeze }
+        pitches = Hash.new { |known, pitch| known[pitch] = pitch.up(interval) } # each is moved once
+        copy(key: moved, bars: bars.map { |bar| move_bar(bar, pitches) }.freeze).tap { @known[:up] = [interval, _1].freeze }
       end
 
       private
 
-      def move_bar(bar, interval)
-        bar.copy(notes: bar.notes.map { |note| note.rest? ? note : move(note, interval) }.freeze)
+      def move_bar(bar, pitches)
+        bar.copy(notes: bar.notes.map { |note| note.rest? ? note : move(note, pitches) }.freeze)
       end
 
-      def move(note, interval) = note.copy(pitch: note.pitch.up(interval), graces: note.graces&.map { _1.up(interval) })
+      def move(note, pitches) = note.copy(pitch: pitches[note.pitch], graces: note.graces&.map { pitches[_1] })
     end
   end
 end

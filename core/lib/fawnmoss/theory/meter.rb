@@ -19,14 +19,19 @@ module Fawnmoss
         new(beats:, unit:)
       end
 
-      # Length of a full bar in quarter notes.
-      def bar_length = Rational(4 * beats, unit)
+      # bar_length: of a full bar, in quarter notes; beat_length: the felt beat in quarter notes, a dotted quarter in 6/8, the unit otherwise.
+      attr_reader :bar_length, :beat_length
+
+      # Every note asks for them.
+      def derive
+        @compound = unit >= 8 && beats > 3 && (beats % 3).zero?
+        @bar_length = Rational(4 * beats, unit)
+        @beat_length = Rational(@compound ? 12 : 4, unit)
+        @felt_beats = (@bar_length / @beat_length).to_i
+      end
 
       # 6/8, 9/8, 12/8: counted in units, felt in threes.
-      def compound? = unit >= 8 && beats > 3 && (beats % 3).zero?
-
-      # The felt beat in quarter notes: a dotted quarter in 6/8, the unit otherwise.
-      def beat_length = Rational(compound? ? 12 : 4, unit)
+      def compound? = @compound
 
       # The counted number at a place in the bar (in quarters from the bar's start): 1, 3/2, 2 ... as Rational.
       def count_at(place) = 1 + (place * unit / 4)
@@ -36,11 +41,11 @@ module Fawnmoss
         return 2 if place.zero?
 
         beat = place / beat_length
-        beat.denominator == 1 && (felt_beats % 4).zero? && beat == felt_beats / 2 ? 1 : secondary(beat)
+        beat.denominator == 1 && (@felt_beats % 4).zero? && beat == @felt_beats / 2 ? 1 : secondary(beat)
       end
 
       # Three felt beats in a bar.
-      def triple? = felt_beats == 3
+      def triple? = @felt_beats == 3
 
       # A felt beat begins at this place in the bar.
       def on_beat?(place) = (place / beat_length).denominator == 1
@@ -49,7 +54,6 @@ module Fawnmoss
 
       private
 
-      def felt_beats = (bar_length / beat_length).to_i
       def secondary(beat) = compound? && beat.denominator == 1 ? 1 : 0
     end
   end

@@ -14,8 +14,8 @@ module Fawnmoss
       end
 
       # midi: MIDI note number, 60 is middle C; step: steps of the staff counted from C0: C4 is 28, D4 is 29, whatever the
-      # accidental; hash: the solver and the analysis look pitches up all the time.
-      attr_reader :midi, :step, :hash
+      # accidental; name: letter and sign, "F#"; hash: the solver and the analysis look pitches up all the time.
+      attr_reader :midi, :step, :name, :hash
 
       def eql?(other) = other.is_a?(self.class) && step == other.step && alter == other.alter
       def ==(other) = eql?(other)
@@ -24,9 +24,9 @@ module Fawnmoss
         @midi = (12 * (octave + 1)) + self.class::SEMITONES.fetch(letter) + alter
         @step = (octave * 7) + self.class::LETTERS.index(letter)
         @hash = (@step * 8) + alter
+        @name = "#{letter}#{self.class::SIGNS[alter + 2]}".freeze
       end
 
-      def name = "#{letter}#{self.class::SIGNS[alter + 2]}"
       def to_s = "#{name}#{octave}"
 
       # In words, for screens and screen readers: "F sharp", "B flat", "C".
