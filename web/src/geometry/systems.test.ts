@@ -7,6 +7,13 @@ describe('systemStarts', () => {
     expect(systemStarts([false, false, false, false, false, false], 4)).toEqual([4])
     expect(systemStarts([true, false, false, false, false, false], 2)).toEqual([3])
   })
+  it('shares the bars out where the last system would be less than half full', () => {
+    const bars = (count: number) => Array.from({ length: count }, () => false)
+    expect(systemStarts(bars(8), 6)).toEqual([4])
+    expect(systemStarts(bars(16), 7)).toEqual([6, 12])
+    expect(systemStarts(bars(9), 6)).toEqual([6])
+    expect(systemStarts([true, ...bars(8)], 6)).toEqual([5])
+  })
   it('leaves no last bar alone', () => expect(systemStarts([false, false, false, false, false], 4)).toEqual([]))
 })
 
