@@ -70,9 +70,21 @@ RSpec.describe 'bin/fawnmoss' do
     expect(out.lines.first).to eq("G string, finger 1: A3 rings strongly with open A\n")
   end
 
+  it 'lists what is in a file, and charts the tune and the voice that are named' do
+    book = file("X:1\nT:One\nK:D\nDEFG|\n\nX:2\nT:Two\nL:1/4\nK:G\nV:a\nGABc|\nV:b\nG4|\n\nX:3\nT:Silent\nK:G\nz4|\n")
+    code, out, = run('contents', book)
+    expect([code, JSON.parse(out)['tunes'].map { |tune| [tune['tune'], tune['title'], tune['parts'].flat_map { _1['voices'] }, tune['why']] }])
+      .to eq([0, [[1, 'One', ['1'], nil], [2, 'Two', %w[a b], nil], [3, 'Silent', [], 'There are no notes.']]])
+    expect(run('contents', book, '--format', 'text')[1].lines[1]).to eq("tune 2, Two: part 1: voice a, b\n")
+    _, out, = run('chart', book, '--instrument', 'violin', '--tune', '2', '--voice', 'b')
+    expect(JSON.parse(out)['notes'].map { _1['written'] }).to eq(['G4'])
+    expect(run('chart', book, '--instrument', 'violin', '--tune', '4')).to match([1, '', /there is no tune 4/])
+    expect(run('chart', book, '--instrument', 'violin', '--tune', '2', '--voice', 'x')).to match([1, '', /there is no voice x/])
+  end
+
   it 'leaves with 1 and the place for bad input' do
-    code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nAB&cd|\n"), '--instrument', 'violin')
-    expect([code, out, err]).to match([1, '', /\Aline 5, column 3: a second voice/])
+    code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nABF#d|\n"), '--instrument', 'violin')
+    expect([code, out, err]).to match([1, '', /\Aline 5, column 3: the sign # is not read here: for F sharp write \^F/])
     expect(run('chart', steps, '--instrument', 'bass')).to match([1, '', /bar 1, beat 1: D4 is not within reach.*--octave -1/])
     expect(run('chart', '/nowhere.abc', '--instrument', 'violin')).to match([1, '', /cannot be read/])
     expect(run('tapes', '--instrument', 'violin', '--length', '3')).to match([1, '', /cannot be/])

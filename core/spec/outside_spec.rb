@@ -134,7 +134,7 @@ RSpec.describe 'outside checks' do
       expect(heard['notes'].map { _1['decorations'].grep(/bow/).first&.delete_suffix('bow') }).to eq(written(chart).map { _1.first.bow&.to_s })
       expect(heard['notes'].map { _1['graces'] }).to eq(written(chart).map { _1.first.graces.to_a.size })
       expect(heard['notes'].sum { _1['slurs'][0] }).to eq(written(chart).count { _1.first.slur_start })
-      expect(heard['notes'].sum { _1['duration'] }).to be_within(1e-6).of(written(chart).sum { |notes| notes.first.duration * (notes.first.triplet ? 3/2r : 1) / 4 }.to_f)
+      expect(heard['notes'].sum { _1['duration'] }).to be_within(1e-6).of(written(chart).sum { |notes| notes.first.duration * (notes.first.tuplet ? 3/2r : 1) / 4 }.to_f)
     end
   end
 

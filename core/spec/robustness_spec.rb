@@ -17,7 +17,7 @@ RSpec.describe 'reading strangers’ files' do
     outcomes = References.abc_examples.map { |text| outcome { Fawnmoss::Notation::Abc.read(text) } }
     expect(outcomes.size).to be >= 79
     tunes, messages = outcomes.partition { _1.is_a?(Fawnmoss::Score::Tune) }
-    expect(tunes.size).to be >= 8
+    expect(tunes.size).to be >= 75
     expect(messages).to all(match(/\A(line \d+.*: .+\.|there are no notes.+)\z/m))
     tunes.each { |tune| expect(Fawnmoss::Notation::Abc.read(Fawnmoss::Notation::Abc.write(tune)).bars).to eq(tune.bars) }
   end
@@ -27,8 +27,7 @@ RSpec.describe 'reading strangers’ files' do
     outcomes = References.musicxml_scores.to_h { |file| [File.basename(file), outcome { Fawnmoss::Notation::MusicXml.read(File.binread(file)) }] }
     expect(outcomes.size).to be >= 39
     tunes, messages = outcomes.values.partition { _1.is_a?(Fawnmoss::Score::Tune) }
-    expect(tunes.size).to be >= 4
-    expect(messages).to all(match(/\A.*(parts|staves|meter|voice|groups|bar \d+).*\.\z/))
+    expect([tunes.size, messages]).to match([be >= 39, []])
     expect(outcomes.select { |name, _| name.start_with?('Saltarello', 'Echigo') }.values).to all(be_a(Fawnmoss::Score::Tune))
     tunes.each { |tune| expect(Fawnmoss::Notation::MusicXml.read(Fawnmoss::Notation::MusicXml.write(tune)).bars).to eq(tune.bars) }
   end
@@ -44,7 +43,8 @@ RSpec.describe 'reading strangers’ files' do
     end
     expect(read.size).to be > 50
     read.each do |tune|
-      tune.bars[1..-2].each { |bar| expect(bar.length).to be <= tune.meter.bar_length }
+      odd = tune.bars[1..-2].count { |bar| bar.length > bar.meter.bar_length }
+      expect(odd).to be <= tune.notices.count { _1.include?('asks for') }, tune.notices.inspect
       expect(Fawnmoss::Notation::Abc.read(Fawnmoss::Notation::Abc.write(tune)).bars).to eq(tune.bars)
     end
   end

@@ -29,6 +29,7 @@ const play = {
     [2, 4, 3],
   ],
   drones: [],
+  clicks: null,
 } as Play
 
 describe('programme', () => {
@@ -55,6 +56,19 @@ describe('programme', () => {
   })
   it('echoes with the silence marked', () =>
     expect(programme(play, { mode: 'echo', span: null, loop: false }).sounds.map((one) => one.silent)).toEqual([false, true]))
+  it('clicks as the bars have it where the meter changes', () => {
+    const click = (at: number, strong = false) => ({ at, strong })
+    /** A bar of 3/4, one of 2/4. */
+    const changing = {
+      ...play, first: 0, count_in: 3, length: 5, notes: ['n1', 'n2', 'n3', 'n4', 'n5'].map((id, at) => sound(id, at)), bars: [[1, 0, 3], [2, 3, 2]],
+      clicks: { tune: [click(0, true), click(1), click(2), click(3, true), click(4)], written: [click(0, true), click(1), click(2), click(3, true), click(4)] },
+    } as Play
+    const whole = programme(changing, { mode: 'tune', span: null, loop: false })
+    expect(whole.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, false], [3, true], [4, false], [5, false], [6, true], [7, false]])
+    const second = programme(changing, { mode: 'tune', span: barSpan(changing, [2], 'bar 2'), loop: false })
+    expect([second.lead, second.end, second.sounds.map((one) => one.id)]).toEqual([2, 4, ['n4', 'n5']])
+    expect(second.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, true], [3, false]])
+  })
   it('knows no span for bars that are not there', () => expect([barSpan(play, [9], ''), phraseSpan(play, 9)]).toEqual([null, null]))
 })
 

@@ -16,16 +16,26 @@ export function programme(play: Play, wish: Wish): Programme {
   const echo = wish.mode === 'echo' && !wish.span
   const from = wish.span?.at ?? 0
   const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
-  const phase = modulo(play.first + from, play.bar)
-  const lead = play.bar + phase
+  const lead = countIn(play, from)
   const all = echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes
   const sounds = all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
     .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
   // A loop goes on in time: it is filled up to the beat of the bar where it starts again.
   const end = lead + (wish.loop ? Math.ceil(length / play.bar - 1e-9) * play.bar : length)
-  const clicks = Array.from({ length: Math.max(0, Math.ceil(end / play.beat - 1e-9)) }, (_, index) => index * play.beat)
+  if (!play.clicks || echo) return { lead, end, sounds, clicks: even(play, end) }
+  const own = (wish.span ? play.clicks.written : play.clicks.tune).map((click) => ({ ...click, at: click.at - from + lead }))
+  return { lead, end, sounds, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
+}
+
+/** Equal beats up to `end`, the first of every bar strong. */
+const even = (play: Play, end: number): Programme['clicks'] =>
+  Array.from({ length: Math.max(0, Math.ceil(end / play.beat - 1e-9)) }, (_, index) => index * play.beat)
     .map((at) => ({ at, strong: modulo(at, play.bar) < 1e-6 }))
-  return { lead, end, sounds, clicks }
+
+/** A bar, and what is left of the bar before a start that is not on its first beat; where the meter changes, of the bar that it starts in. */
+function countIn(play: Play, from: number): number {
+  const bar = play.clicks && from > 0 ? play.bars.findLast(([, at]) => at! <= from + 1e-6) : undefined
+  return bar ? bar[2]! + from - bar[1]! : play.bar + modulo(play.first + from, play.bar)
 }
 
 const modulo = (value: number, by: number): number => ((value % by) + by) % by

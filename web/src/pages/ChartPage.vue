@@ -19,7 +19,7 @@ import { neighbour } from '../geometry/pins'
 import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
 import { barsOf, barWords } from '../geometry/spots'
-import { accessible } from '../geometry/words'
+import { accessible, printed } from '../geometry/words'
 import { useChart } from '../stores/chart'
 import { useCommands } from '../stores/commands'
 import { useDesk } from '../stores/desk'
@@ -72,6 +72,8 @@ const turnVersion = (version: Version) => version !== chart.view?.version && ope
 /** Notes that the studio's own hand decided. */
 const handed = computed(() => chart.view?.chart.notes.filter((note) => note.hand).length ?? 0)
 const saved = computed(() => ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[chart.state])
+/** Where the key changes, what holds from the last change before the chosen note. */
+const region = computed(() => chart.view?.chart.key_changes?.findLast((change) => chart.note && change.bar <= chart.note.bar))
 const lit = computed(() => (chart.note ? { string: chart.note.string, semitones: chart.note.semitones, finger: chart.note.finger } : null))
 watch(() => chart.view?.lock_version, player.renew)
 watch(() => chart.view?.tempo, (now) => now && (player.own = now))
@@ -189,7 +191,11 @@ useKeys((event) => {
               <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
               <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
               <h2 class="ruled">Hand map</h2>
-              <HandMap :strings="chart.view.strings" :fingers="chart.view.hand_fingers" :words="chart.view.chart.hand_map" :lit="lit" />
+              <p v-if="region" class="small quiet">From bar {{ region.bar }}, in {{ printed(region.key) }}:</p>
+              <HandMap
+                :strings="chart.view.strings" :fingers="region?.hand_fingers ?? chart.view.hand_fingers" :words="region?.hand_map ?? chart.view.chart.hand_map"
+                :lit="lit"
+              />
               <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet"><b>{{ positionWords(String(name)) }} position:</b> {{ Object.entries(words).map(([string, pattern]) => `${string} ${pattern}`).join('; ') }}</p>
             </template>
             <SpotsPanel

@@ -9,9 +9,7 @@ module Fawnmoss
 
       # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
       # :slur, :hook, :stop, :lift, :recovery).
-      def initialize(tune, instrument, sounds, places, joins)
-        @tune = tune
-        @compound = tune.meter.compound?
+      def initialize(instrument, sounds, places, joins)
         @instrument = instrument
         @sounds = sounds
         @places = places
@@ -39,18 +37,20 @@ module Fawnmoss
 
       def rhythm(note)
         written = note.note
-        ids = [written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain', *length(written)]
-        ids << 'rhythm.dotted' if written.dots.positive? && written.duration != 3 && !@compound
-        ids << 'rhythm.six-eight' if @compound
+        ids = [written.duration < 1 ? 'rhythm.eighths' : 'rhythm.plain', *length(note)]
+        compound = note.meter.compound?
+        ids << 'rhythm.dotted' if written.dots.positive? && written.duration != 3 && !compound
+        ids << 'rhythm.six-eight' if compound
         ids << 'rhythm.pick-up' if note.bar.zero?
         [*ids, *SIGNS.filter_map { |sign, skill| skill if written.marks.include?(sign) }, *('ornament.grace' if written.graces)]
       end
 
-      def length(written)
-        return ['rhythm.triplet'] if written.triplet
+      def length(note)
+        written = note.note
+        return ['rhythm.triplet'] if written.tuplet
         return ['rhythm.sixteenths'] if written.duration < 1/2r
 
-        written.duration >= 3 && !@compound ? ['rhythm.long'] : []
+        written.duration >= 3 && !note.meter.compound? ? ['rhythm.long'] : []
       end
 
       # How a note is joined to the one before; in a slur also whether it is the third or a later one, or on another string.

@@ -19,7 +19,6 @@ module Fawnmoss
       # notes: Score::Played, one per sound.
       def initialize(tune, notes)
         @notes = notes
-        @meter = tune.meter
         @bar = tune.meter.bar_length
         @opening = tune.pickup.zero? ? 0r : @bar - tune.pickup # place in the bar where the tune began
         @usual = notes.map(&:duration).sort[notes.size / 2]
@@ -99,7 +98,7 @@ module Fawnmoss
         note = @notes[index]
         after = @notes[index + 1]
         found = { ends_phrase: note.ends_phrase || note.marks.include?(:fermata), rest: after.rest_before.positive?, long: note.duration >= 2 * @usual,
-                  bar_end: after.at == @opening, opening_returns: opening_at?(index + 1), strong: @meter.strength(note.at).positive? }
+                  bar_end: after.at == @opening, opening_returns: opening_at?(index + 1), strong: note.strength.positive? }
         POINTS.sum { |name, worth| found[name] ? worth : 0 }
       end
 

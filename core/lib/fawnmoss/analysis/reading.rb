@@ -16,8 +16,8 @@ module Fawnmoss
       # tune; notes: Score::Played; strings: letter of the string of each; same: groups of equal bars (Sameness.bars).
       def self.of(tune, notes, strings, same)
         bars = tune.bars.count { |bar| bar.notes.any?(&:pitch) }
-        Facts.new(meter: meter(tune.meter), values: values(tune), learn: bars - same.sum { _1.size - 1 }, play: bars, strings: strings.uniq,
-                  pickup: (tune.pickup if tune.pickup.positive?), longest: longest(tune, notes), **pitches(notes.map(&:pitch)))
+        Facts.new(meter: meters(tune), values: values(tune), learn: bars - same.sum { _1.size - 1 }, play: bars, strings: strings.uniq,
+                  pickup: (tune.pickup if tune.pickup.positive?), longest: longest(notes), **pitches(notes.map(&:pitch)))
       end
 
       def self.pitches(pitches)
@@ -25,13 +25,18 @@ module Fawnmoss
         { lowest:, highest:, first: pitches.first, last: pitches.last }.transform_values(&:to_s)
       end
 
-      def self.longest(tune, notes)
+      def self.longest(notes)
         note = notes.max_by(&:duration)
-        Notation::Fraction.place(note.bar, tune.meter.count_at(note.at))
+        Notation::Fraction.place(note.bar, note.count)
       end
+
+      # In words, one after the other where they change.
+      def self.meters(tune) = tune.bars.map(&:meter).uniq.map { meter(_1) }.uniq.first(4).join(', then ')
 
       # "count six, feel two" in 6/8; "count three" in 3/4.
       def self.meter(meter)
+        return 'no meter: count each note' if meter.free?
+
         count = NUMBERS.fetch(meter.beats) { meter.beats.to_s }
         meter.compound? ? "count #{count}, feel #{NUMBERS[meter.beats / 3]}" : "count #{count}"
       end
@@ -40,9 +45,10 @@ module Fawnmoss
       def self.values(tune)
         sounded = tune.notes.reject(&:rest?)
         plain = VALUES.select { |type, _| sounded.any? { _1.type == type } }.values
-        [*plain, ('dots' if sounded.any? { _1.dots.positive? }), ('triplets' if sounded.any?(&:triplet))].compact
+        groups = sounded.filter_map(&:tuplet).map { _1.triplet? ? 'triplets' : 'other groups' }.uniq.sort.reverse
+        [*plain, *('dots' if sounded.any? { _1.dots.positive? }), *groups]
       end
-      private_class_method :pitches, :longest, :meter, :values
+      private_class_method :pitches, :longest, :meters, :meter, :values
     end
   end
 end

@@ -73,7 +73,7 @@ module Fawnmoss
 
       def rhythm(index)
         note = @notes[index].note
-        [('triplet' if note.triplet), ('dotted rhythm' if note.dots.positive? && note.duration < 2),
+        [('triplet' if note.tuplet), ('dotted rhythm' if note.dots.positive? && note.duration < 2),
          ('fast notes' if fast?(index)), ('trill' if note.graces || note.marks.include?(:trill))].compact
       end
 

@@ -11,13 +11,12 @@ module Fawnmoss
       SLURRED = 1.0 # seconds: two notes no longer than this may go in one bow of the engine's own
 
       # groups: lists of Score::Played, a stroke each; fixed: the direction of each that the page or the teacher says, or nil; lengths: their
-      # durations in quarters; ideals: the share of the bow that each wants; meter: Theory::Meter; asked: Asked.
-      def initialize(groups, fixed, lengths, ideals, meter, asked)
+      # durations in quarters; ideals: the share of the bow that each wants; asked: Asked.
+      def initialize(groups, fixed, lengths, ideals, asked)
         @groups = groups
         @fixed = fixed
         @lengths = lengths
         @ideals = ideals
-        @meter = meter
         @asked = asked
       end
 
@@ -50,19 +49,19 @@ module Fawnmoss
       # and on the second of two equal notes before a bar line: in triple time, or where they repeat a pitch and cannot be slurred.
       def shape(index)
         before, this, after = @groups[index - 1, 3]
-        return if this.first.rest_before.positive? || @meter.strength(this.first.at) == 2
-        return :dotted if @lengths[index - 1] >= 3 * @lengths[index] && (after.nil? || on_unit?(after.first.at))
+        return if this.first.rest_before.positive? || this.first.strength == 2
+        return :dotted if @lengths[index - 1] >= 3 * @lengths[index] && (after.nil? || on_unit?(after.first))
         return :pair if pair?(index, this, after)
 
-        :up_up if @lengths[index - 1] == @lengths[index] && before_bar_line?(before, after) && (@meter.triple? || repeated?(before, this))
+        :up_up if @lengths[index - 1] == @lengths[index] && before_bar_line?(before, after) && (this.first.meter.triple? || repeated?(before, this))
       end
 
       # The short note of a long-short pair that fills a beat or more, itself between the beats.
       def pair?(index, this, after)
-        @lengths[index - 1] >= 2 * @lengths[index] && !@meter.on_beat?(this.first.at) && (after.nil? || @meter.on_beat?(after.first.at))
+        @lengths[index - 1] >= 2 * @lengths[index] && !this.first.on_beat? && (after.nil? || after.first.on_beat?)
       end
 
-      def on_unit?(place) = (place * @meter.unit / 4).denominator == 1
+      def on_unit?(note) = note.count.denominator == 1
       def repeated?(before, this) = before.size == 1 && this.size == 1 && before.first.pitch == this.first.pitch && short?(this.first)
       def short?(note) = seconds(note.duration) <= SLURRED
 
@@ -82,7 +81,7 @@ module Fawnmoss
 
       def own_slur_kind(before, this, after, index)
         return :ending if !before.at.zero? && (after.at.zero? || last_of_phrase?(index + 1))
-        return unless after.bar == this.bar && @meter.on_beat?(before.at)
+        return unless after.bar == this.bar && before.on_beat?
 
         @lengths[index + 1] > @lengths[index] ? :inner : :middle
       end

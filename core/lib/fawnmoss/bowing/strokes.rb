@@ -26,7 +26,7 @@ module Fawnmoss
       # Array of Stroke.
       def list
         openings = openings()
-        links = Links.new(groups, fixed, lengths, ideals, @meter, @asked)
+        links = Links.new(groups, fixed, lengths, ideals, @asked)
         groups.each_with_index.map { |group, index| stroke(group, index, openings[index], links.for(index)) }
       end
 
@@ -74,7 +74,7 @@ module Fawnmoss
       def stroke(group, index, opening, link)
         first = group.first
         duration = lengths[index]
-        Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: @meter.strength(first.at),
+        Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: first.strength,
                    opening:, last: index == groups.size - 1, marks: marks[index], fixed: fixed[index],
                    rock: rock(index), ideal: ideals[index], middle: middle(marks[index], seconds(duration)), link:)
       end

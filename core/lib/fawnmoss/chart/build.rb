@@ -41,7 +41,7 @@ module Fawnmoss
       def analysis
         { same_bars:, reading:, same_rhythm: @tune.once(:same_rhythm) { Analysis::Sameness.rhythms(@tune) },
           transposed_bars: @tune.once(:transposed_bars) { Analysis::Sameness.transposed(@tune) },
-          hand_map: hand_map.for(@tune.key, played), hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:,
+          hand_map: hand_map.for(@tune.key, played_in(regions.first)), key_changes:, hand_maps:, hand_fingers: hand_map.fingers(@tune.key), phrases:,
           spots: spots.list(@request.spots), character: spots.character,
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
@@ -62,7 +62,26 @@ module Fawnmoss
       def changed = @changed ||= changes.to_set(&:index)
       def hand_map = @hand_map ||= Analysis::HandMap.new(@instrument)
       def played = @played ||= @places.zip(@notes.map(&:pitch))
-      def demands = @demands ||= Analysis::Demands.new(@tune, @instrument, @sounds, @grips, @bows.map { _1[:join] })
+
+      # Bars in one key after the other.
+      def regions = @regions ||= @tune.bars.slice_when { |before, bar| before.key != bar.key }.to_a
+
+      # As played, of some bars.
+      def played_in(bars)
+        return played if regions.size == 1
+
+        ids = bars.flat_map { |bar| bar.notes.map(&:id) }.to_set
+        @notes.each_index.select { ids.include?(@notes[_1].id) }.map { played[_1] }
+      end
+
+      def key_changes
+        regions.drop(1).map do |bars|
+          key = bars.first.key
+          { bar: bars.first.number, key: key.name, hand_map: hand_map.for(key, played_in(bars)), hand_fingers: hand_map.fingers(key) }
+        end
+      end
+
+      def demands = @demands ||= Analysis::Demands.new(@instrument, @sounds, @grips, @bows.map { _1[:join] })
 
       # The hand map of every position the chart uses beyond the first.
       def hand_maps
@@ -72,7 +91,7 @@ module Fawnmoss
 
       def phrase(phrase)
         ends = @heads.values_at(phrase.from, phrase.to)
-        from, to = ends.map { Notation::Fraction.place(_1.bar, @tune.meter.count_at(_1.at)) }
+        from, to = ends.map { Notation::Fraction.place(_1.bar, _1.count) }
         { from:, to:, notes: ends.map(&:id) }
       end
 
@@ -95,7 +114,7 @@ module Fawnmoss
         @reasons = Fingering::Reasons.new(@instrument, @fingers, pinned_sounds)
         @shifts = Analysis::Shifts.new(lead: @request.shift, slide: @request.slide)
         @prepares = Analysis::Prepares.new(@instrument, @notes, @places, changed)
-        @counting = Analysis::Counting.new(@tune.meter)
+        @counting = Analysis::Counting.new
         @sounds.each_index.flat_map { |at| sound(at) }
       end
 
@@ -113,10 +132,10 @@ module Fawnmoss
       def entry(note, at, **marks)
         index = note.index
         place = @places[index]
-        Entry.new(note:, place:, count: @tune.meter.count_at(note.at), say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
+        Entry.new(note:, place:, count: note.count, say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
                   graces: graces(at, note), trill: note.trill && Fingering::Trills.place(place, note.trill, @instrument),
                   prepare: @prepares.for(index), pinned: pinned(note), hand: alone[at], demands: demands.per_note[index],
-                  **@bows[at], **facts(note.pitch), **marks)
+                  **@bows[at], **facts(note.pitch, note.key), **marks)
       end
 
       # What the engine would do without the studio's own hand, by sound, where that is something else.
@@ -132,10 +151,10 @@ module Fawnmoss
         @graces.places(pitches, note, @places[note.index], *before)
       end
 
-      # What depends on the pitch alone.
-      def facts(pitch)
-        @facts[pitch] ||= { sounding: @instrument.sounding(pitch), ring: Analysis::Rings.ring(@instrument, pitch),
-                            targets: Theory::Temperament.targets(pitch, @tune.key.tonic) }
+      # What depends on the pitch and the key alone.
+      def facts(pitch, key)
+        (@facts[key] ||= {})[pitch] ||= { sounding: @instrument.sounding(pitch), ring: Analysis::Rings.ring(@instrument, pitch),
+                            targets: Theory::Temperament.targets(pitch, key.tonic) }
       end
 
       def check(place, pitch)

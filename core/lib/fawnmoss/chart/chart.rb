@@ -7,7 +7,8 @@ module Fawnmoss
       :tune,            # Score::Tune as charted, moved by request.transpose
       :request,         # Request
       :entries,         # list of Entry
-      :hand_map,        # { string => words } in first position
+      :hand_map,        # { string => words } in first position, in the key that the tune begins in
+      :key_changes,     # [{ bar:, key:, hand_map:, hand_fingers: }] from where another key holds
       :hand_maps,       # the same for every other position used
       :hand_fingers,    # where the fingers of first position stand, by string
       :same_bars,       # groups of bars with the same notes

@@ -14,7 +14,8 @@ module Fawnmoss
 
       def to_h
         { tune:, instrument: @instrument.id, version: @chart.request.version, tempo: @chart.tempo, reading:, notes: @chart.entries.map { note(_1) },
-          hand_map: @chart.hand_map, hand_maps: @chart.hand_maps, same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
+          hand_map: @chart.hand_map, key_changes: @chart.key_changes, meter_changes:, hand_maps: @chart.hand_maps,
+          same_bars: @chart.same_bars, same_rhythm: @chart.same_rhythm,
           transposed_bars: @chart.transposed_bars, phrases: @chart.phrases,
           character: @chart.character, spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
           crossings: @chart.crossings.map(&:to_h), bow_setting: { contact_zone: @instrument.contact_zone, set_down: @instrument.set_bow },
@@ -27,6 +28,8 @@ module Fawnmoss
         facts = @chart.reading.to_h
         { **facts, pickup: facts[:pickup] && fraction(facts[:pickup] / 4) }
       end
+
+      def meter_changes = @chart.tune.meter_changes.map { { bar: _1.number, meter: _1.meter.to_s } }
 
       def tune
         tune = @chart.tune

@@ -34,7 +34,7 @@ module Fawnmoss
       private
 
       def demands
-        @demands ||= Analysis::Demands.new(@tune, @problem.request.instrument, @problem.sounds, @problem.fingers.places,
+        @demands ||= Analysis::Demands.new(@problem.request.instrument, @problem.sounds, @problem.fingers.places,
                                            @problem.heads.map { @problem.bows.join(_1.index) })
       end
 
@@ -47,7 +47,7 @@ module Fawnmoss
 
       def conflict(found)
         note = @tune.played[found.index]
-        Impossible.new(code: :pin, bar: note.bar, beat: Notation::Fraction.text(@tune.meter.count_at(note.at)), note: note.id,
+        Impossible.new(code: :pin, bar: note.bar, beat: Notation::Fraction.text(note.count), note: note.id,
                        reason: found.reason.sub(/\A./, &:upcase), remedy: 'Take one of the bow marks there away.', offers: [].freeze)
       end
     end

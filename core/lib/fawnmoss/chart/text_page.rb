@@ -67,9 +67,11 @@ module Fawnmoss
 
       def bars(list) = "#{list.size > 1 ? 'bars' : 'bar'} #{list.minmax.uniq.join('-')}"
 
+      def hand(map) = map.map { |string, words| "#{string} #{words}" }.join('; ')
+      def hand_maps = ["hand map: #{hand(@chart.hand_map)}", *@chart.key_changes.map { |one| "from bar #{one[:bar]}, #{one[:key]}: #{hand(one[:hand_map])}" }]
+
       def footer
-        map = @chart.hand_map.map { |string, words| "#{string} #{words}" }.join('; ')
-        ["hand map: #{map}", ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
+        [*hand_maps, ("same bars: #{@chart.same_bars.map { _1.join(' = ') }.join('; ')}" if @chart.same_bars.any?),
          ("all along: #{@chart.character.join(', ')}" if @chart.character.any?), *@chart.spots.map { spot(_1) },
          *@chart.warnings.map { "note: #{_1}" }].compact
       end

@@ -2,10 +2,11 @@
 
 module Fawnmoss
   module Notation
-    # ABC 2.1, the part of it that one line of a beginner's tune needs.
+    # ABC 2.1: files of one tune or many, with one voice or several.
     module Abc
-      # text -> Score::Tune; raises InvalidTune with line and column.
-      def self.read(text) = Reader.read(text)
+      # text -> Score::Tune. tune: which one of the file, 0 the first; voice: its id, nil for the first that has notes. Raises InvalidTune with
+      # line and column.
+      def self.read(text, tune: 0, voice: nil) = Reader.new(Book.new(text).piece_at(tune)).tune(voice)
 
       # Score::Tune -> text that Reader gives back as the same tune. clef: 'treble' .. or nil to leave it as it was read.
       def self.write(tune, clef: nil) = Writer.new(tune, clef:).text

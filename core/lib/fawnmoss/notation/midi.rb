@@ -38,10 +38,25 @@ module Fawnmoss
 
       def conductor(sequence)
         name = @tune.title.empty? ? 'Untitled' : @tune.title
-        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, name), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)),
-                         MIDI::TimeSig.new(@tune.meter.beats, Math.log2(@tune.meter.unit).to_i, 24, 8),
-                         MIDI::KeySig.new(@tune.key.fifths & 0xff, @tune.key.mode == 'minor')])
+        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, name), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)), *signatures])
       end
+
+      # Meter and key at the start, and where they change.
+      def signatures
+        at = lead
+        before = nil
+        unfolded.bars.flat_map do |bar|
+          found = [(meter(bar.meter) if bar.meter != before&.meter), (key(bar.key) if bar.key != before&.key)].compact
+          found.each { |event| event.time_from_start = before ? ticks(at) : 0 }
+          at += bar.length
+          before = bar
+          found
+        end
+      end
+
+      def unfolded = @unfolded ||= Score::Unfolding.tune(@tune)
+      def meter(meter) = MIDI::TimeSig.new(meter.beats, Math.log2(meter.unit).to_i, 24, 8)
+      def key(key) = MIDI::KeySig.new(key.fifths & 0xff, key.mode == 'minor')
 
       def part(sequence)
         events = [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes]
@@ -72,7 +87,7 @@ module Fawnmoss
       end
 
       def notes
-        Score::Sounding.of(Score::Unfolding.tune(@tune).played, tempo: @tempo, from: @trill).flat_map do |sound|
+        Score::Sounding.of(unfolded.played, tempo: @tempo, from: @trill).flat_map do |sound|
           key = @instrument.sounding(sound.pitch).midi
           from = ticks(lead + sound.at)
           to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max

@@ -16,8 +16,8 @@ module Fawnmoss
       def initialize(chart, backward: false, by: 'bar')
         raise InvalidInput.new("#{by.inspect} is no step to grow by", where: { field: 'by' }, remedy: 'Choose bar or beat.') unless %w[bar beat].include?(by)
 
-        @meter = chart.tune.meter
         heads = chart.entries.select { _1.note.head? }
+        @notes = heads.map(&:note)
         @spots = heads.map { |entry| [entry.note.bar, entry.count] }
         index = heads.each_with_index.to_h { |entry, at| [entry.note.id, at] }
         @phrases = chart.phrases.map { |phrase| phrase[:notes].map { index.fetch(_1) } }
@@ -51,8 +51,7 @@ module Fawnmoss
       # Notes on which a step may end (forward) or begin (backward): the first note of each bar or beat.
       def cuts(from, to)
         ((from + 1)...to).select do |at|
-          bar, count = @spots[at]
-          @by == 'bar' ? bar != @spots[at - 1][0] : @meter.on_beat?((count - 1) * 4 / @meter.unit)
+          @by == 'bar' ? @spots[at][0] != @spots[at - 1][0] : @notes[at].on_beat?
         end
       end
 

@@ -10,15 +10,18 @@ module Fawnmoss
       Sound = Value.of(:id, :at, :length, :midi, :bar, :silent)
       # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
       # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
-      # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...].
-      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones) do
+      # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter changes, the beats
+      # of the tune and those of the bars as written, [[at, first of its bar], ...] each, nil where beat and bar say it all.
+      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks) do
         # Plain data for a player: lengths as numbers.
         def to_answer
           lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
           { tempo:, steps:, **lengths, notes: numbers(notes), echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
             phrases: phrases.map { |span| span.map(&:to_f) }, bars: bars.map { |number, *span| [number, *span.map(&:to_f)] },
-            drones: drones.map { |words, keys| { words:, keys: } } }
+            drones: drones.map { |words, keys| { words:, keys: } }, clicks: clicks&.transform_values { click_numbers(_1) } }
         end
+
+        def click_numbers(list) = list.map { |at, strong| { at: at.to_f, strong: } }
 
         def numbers(sounds) = sounds.map { |sound| { **sound.to_h, at: sound.at.to_f, length: sound.length.to_f } }
       end
@@ -31,7 +34,8 @@ module Fawnmoss
         @tune = chart.tune
         @instrument = chart.request.instrument
         @meter = @tune.meter
-        @played = Score::Unfolding.tune(@tune).played
+        @unfolded = Score::Unfolding.tune(@tune)
+        @played = @unfolded.played
         @written = @tune.played
       end
 
@@ -39,7 +43,7 @@ module Fawnmoss
         notes = sounds(@played)
         length = last(notes)
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
-                     phrases: spans.map { _1.first(2) }, **meter)
+                     clicks:, phrases: spans.map { _1.first(2) }, **meter)
       end
 
       private
@@ -80,6 +84,15 @@ module Fawnmoss
           turn
         end
         { length: at, notes: }
+      end
+
+      def clicks
+        { tune: beats(@unfolded), written: beats(@tune) } if @tune.meter_changes.any?
+      end
+
+      def beats(tune)
+        at = 0r
+        tune.bars.flat_map { |bar| bar.beats.map { |place, first| [at + place, first] }.tap { at += bar.length } }
       end
 
       def bars

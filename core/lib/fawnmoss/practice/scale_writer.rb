@@ -15,14 +15,14 @@ module Fawnmoss
 
       # Returns [Score::Tune, ids of the notes of each pitch].
       def write(pitches)
-        @bars = Notation::BarBuilder.new(@rhythm.meter, method(:never))
+        @events = []
         @filled = 0r
         @count = 0
         slurs = slurs(pitches.size)
         ids = pitches.each_index.map { |index| add(pitches[index], slurs[index]) }
         rest_of_bar
-        bars, pickup = @bars.finish
-        [Score::Tune.new(title: @title, composer: '', key: @key, meter: @rhythm.meter, pickup:, bars: bars.freeze, notices: [].freeze), ids]
+        found = Notation::Assembler.call(@events, key: @key, meter: @rhythm.meter)
+        [Score::Tune.new(title: @title, composer: '', key: @key, meter: @rhythm.meter, pickup: found.pickup, bars: found.bars, notices: [].freeze), ids]
       end
 
       private
@@ -51,25 +51,18 @@ module Fawnmoss
       end
 
       def note(pitch, duration, slur_start: false, slur_stop: false)
-        type, dots = Score::Note.drawn(duration)
-        type, dots, triplet = [*Score::Note.drawn(duration * 3 / 2), triplet_edge] unless type
-        @bars.add({}, pitch:, duration:, type:, dots:, triplet:, tie: false, slur_start:, slur_stop:, marks: [].freeze, finger: nil, bow: nil, string: nil,
-                      chord: false, graces: nil)
+        ratio = [3, 2].freeze unless Score::Note.drawn(duration)
+        @events << Notation::Events.rest(duration).copy(pitches: [pitch].compact.freeze, ratio:, slur_start:, slur_stop:)
         @count += 1
         fill(duration)
         "n#{@count}"
-      end
-
-      def triplet_edge
-        @third = ((@third || -1) + 1) % 3
-        %i[start inside stop][@third]
       end
 
       def fill(duration)
         @filled += duration
         return unless @filled >= @rhythm.meter.bar_length
 
-        @bars.close
+        @events << Notation::Events::Line.new(line: :single, signs: [].freeze)
         @filled = 0r
       end
 
@@ -77,8 +70,6 @@ module Fawnmoss
       def rest_of_bar
         Score::Note::TYPES.each_key { |length| note(nil, length) while @filled.positive? && @filled + length <= @rhythm.meter.bar_length }
       end
-
-      def never(message, *) = raise(ArgumentError, message)
 
       def refuse
         raise InvalidInput.new("#{@groups.join(', ')} is not a number of notes to a bow", where: { field: 'slur' },

@@ -11,8 +11,8 @@ module Fawnmoss
       :duration,   # quarters, Rational
       :type,       # how it is drawn: 'quarter' ...
       :dots,       # and its dots
-      :triplet,    # :start, :inside, :stop or nil (three in the time of two)
-      :tie,        # true when tied to the next note
+      :tuplet,     # Tuplet or nil
+      :tie,        # true when tied to the next note; several signs for one length are tied likewise
       :slur_start, # true where a slur begins, :dashed where it is a proposal; else false
       :slur_stop,  # true where a slur ends
       :marks,      # of :staccato, :tenuto, :accent, :fermata, :breath, :trill, :off_string

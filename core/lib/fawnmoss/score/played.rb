@@ -10,6 +10,8 @@ module Fawnmoss
       :last,        # id of the last written note tied into it
       :bar,         # printed number
       :at,          # quarters in the bar
+      :key,         # Theory::Key of its bar
+      :meter,       # Theory::Meter of its bar
       :onset,       # quarters from the start of the tune
       :duration,    # quarters, ties added
       :slur,        # number shared by the notes of one slur, or nil
@@ -21,6 +23,11 @@ module Fawnmoss
       def pitch = note.pitch
       def id = note.id
       def marks = note.marks
+
+      # The counted number in its bar, how strong its place is, and whether it is on a felt beat (Theory::Meter).
+      def count = meter.count_at(at)
+      def strength = meter.strength(at)
+      def on_beat? = meter.on_beat?(at)
       def head? = head == index
     end
   end

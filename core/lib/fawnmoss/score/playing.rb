@@ -19,6 +19,7 @@ module Fawnmoss
       # Array of Score::Played.
       def notes
         @tune.bars.each do |bar|
+          @key = bar.key
           @signs = {} # alteration that stands in this bar, by step of the staff
           bar.chords.each { |chord| take(chord, bar) }
           close_phrase if bar.repeat_end || bar.line != :single
@@ -69,8 +70,8 @@ module Fawnmoss
 
       def start(note, bar, head)
         @signs[note.pitch.step] = note.pitch.alter
-        @done << { index: @done.size, head:, trill: trill(note), note:, last: note.id, bar: bar.number, at: note.at, onset: @onset, duration: note.duration,
-                   slur: nil, dashed: nil, @field => @slur, rest_before: @rest, ends_phrase: false }
+        @done << { index: @done.size, head:, trill: trill(note), note:, last: note.id, bar: bar.number, at: note.at, key: bar.key, meter: bar.meter,
+                   onset: @onset, duration: note.duration, slur: nil, dashed: nil, @field => @slur, rest_before: @rest, ends_phrase: false }
       end
 
       # The next note up in the key, or as an accidental before it in the bar has it.
@@ -79,7 +80,7 @@ module Fawnmoss
 
         step = note.pitch.step + 1
         letter = Theory::Pitch::LETTERS[step % 7]
-        Theory::Pitch.new(letter:, alter: @signs.fetch(step) { @tune.key.alter(letter) }, octave: step.div(7))
+        Theory::Pitch.new(letter:, alter: @signs.fetch(step) { @key.alter(letter) }, octave: step.div(7))
       end
 
       def close_phrase = @done.last && (@done.last[:ends_phrase] = true)

@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Score
-    # A tune as written, before any mark. key: Theory::Key; meter: Theory::Meter; tempo: quarters a minute or nil;
+    # A tune as written, before any mark. key: Theory::Key and meter: Theory::Meter of its first bar; tempo: quarters a minute or nil;
     # pickup: quarters, 0 when none; clef: as written or nil; bars: Score::Bar; notices: sentences about what a reader
     # knowingly left out.
     Tune = Value.of(:title, :composer, :key, :meter, :tempo, :pickup, :clef, :bars, :notices) do
@@ -27,15 +27,23 @@ module Fawnmoss
         last = @known[:up] # the key it was asked for last is the key it is charted in
         return last[1] if last && last[0] == interval
 
-        moved = key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
         pitches = Hash.new { |known, pitch| known[pitch] = pitch.up(interval) } # each is moved once
-        copy(key: moved, bars: bars.map { |bar| move_bar(bar, pitches) }.freeze).tap { @known[:up] = [interval, _1].freeze }
+        keys = Hash.new { |known, key| known[key] = move_key(key, interval) }
+        copy(key: keys[key], bars: bars.map { |bar| move_bar(bar, pitches, keys) }.freeze).tap { @known[:up] = [interval, _1].freeze }
       end
+
+      # Bars from which another key or meter holds, the first bar not among them.
+      def key_changes = bars.each_cons(2).reject { |before, bar| before.key == bar.key }.map(&:last)
+      def meter_changes = bars.each_cons(2).reject { |before, bar| before.meter == bar.meter }.map(&:last)
 
       private
 
-      def move_bar(bar, pitches)
-        bar.copy(notes: bar.notes.map { |note| note.rest? ? note : move(note, pitches) }.freeze)
+      def move_key(key, interval)
+        key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
+      end
+
+      def move_bar(bar, pitches, keys)
+        bar.copy(key: keys[bar.key], notes: bar.notes.map { |note| note.rest? ? note : move(note, pitches) }.freeze)
       end
 
       def move(note, pitches) = note.copy(pitch: pitches[note.pitch], graces: note.graces&.map { pitches[_1] })

@@ -2,16 +2,19 @@
 
 module Fawnmoss
   module Score
-    # A tune as it is played: repeats written out, first and second endings in their turn. What lies before a backward repeat
-    # sign is played again from the forward sign before it, else from the start or the end of the last repeat.
+    # A tune as it is played: repeats written out, endings in their turn, D.C. and D.S. followed. What lies before a backward repeat
+    # sign is played again from the forward sign before it, else from the start or the end of the last repeat. After a jump back no repeat
+    # is played again, and of several endings the last one.
     class Unfolding
+      MOST = 20_000 # bars: no tune that is charted plays more
+
       # Score::Tune -> Score::Tune without repeat signs; note ids occur again where bars do.
       def self.tune(tune)
         bars = new(tune.bars).order.map { |index| plain(tune.bars[index]) }
         tune.copy(bars: bars.freeze)
       end
 
-      def self.plain(bar) = bar.copy(repeat_start: false, repeat_end: false, ending: nil)
+      def self.plain(bar) = bar.copy(repeat_start: false, repeat_end: false, ending: nil, signs: [].freeze)
       private_class_method :plain
 
       def initialize(bars)
@@ -20,25 +23,82 @@ module Fawnmoss
 
       # Indices of bars in the order of playing.
       def order
-        start = 0
+        @jumped = false
+        @gone_back = Hash.new(0) # from a repeat sign, by its bar: how many times
+        @start = 0 # where the stretch began that the next repeat sign goes back to
         played = []
-        @bars.each_with_index do |bar, index|
-          start = index if bar.repeat_start
-          played << index
-          next unless bar.repeat_end
-
-          played.concat(again(start, index))
-          start = index + 1
+        index = 0
+        while index < @bars.size && played.size < MOST
+          @start = index if @bars[index].repeat_start
+          skipped = skipped?(index)
+          played << index unless skipped
+          index = skipped ? past_ending(index) : following(index)
         end
         played
       end
 
       private
 
-      # The second time through: without the first ending, which the second one follows.
-      def again(start, last)
-        first_ending = (start..last).find { @bars[_1].ending == '1' }
-        (start...(first_ending || (last + 1))).to_a
+      # An ending of another time through.
+      def skipped?(index)
+        times = @bars[index].times
+        return false if times.empty?
+        return !last_ending?(index) if @jumped
+
+        !times.include?(1 + endings(index).sum { @gone_back[_1] })
+      end
+
+      # Bars of the endings side by side that one belongs to: their numbers rise.
+      def endings(index)
+        first = last = index
+        first -= 1 while first.positive? && follows?(first - 1, first)
+        last += 1 while last + 1 < @bars.size && follows?(last, last + 1)
+        first..last
+      end
+
+      def follows?(one, other)
+        before, after = [one, other].map { @bars[_1].times.first }
+        before && after && before <= after
+      end
+
+      def last_ending?(index) = @bars[index].ending == @bars[endings(index).last].ending
+
+      # The first bar after an ending that is left out; what follows it is a stretch of its own.
+      def past_ending(index)
+        ending = @bars[index].ending
+        index += 1 while index < @bars.size && @bars[index].ending == ending
+        @start = index if @bars[index - 1].repeat_end
+        index
+      end
+
+      # The bar played next, beyond the last one at the end.
+      def following(index)
+        bar = @bars[index]
+        return @bars.size if @jumped && bar.signs.include?(:fine)
+        return coda || (index + 1) if @jumped && bar.signs.include?(:to_coda)
+        return @start if again?(index)
+        return jump(bar) if !@jumped && bar.signs.intersect?(%i[da_capo dal_segno])
+
+        @start = index + 1 if bar.repeat_end
+        index + 1
+      end
+
+      # The last of several endings is not played again, whatever sign stands there.
+      def again?(index)
+        bar = @bars[index]
+        return false if @jumped || !bar.repeat_end || @gone_back[index] >= [bar.times.size, 1].max
+        return false if bar.ending && bar.times.min > 1 && last_ending?(index)
+
+        @gone_back[index] += 1
+        true
+      end
+
+      def coda = @bars.index { _1.signs.include?(:coda) }
+
+      # D.S. without a segno goes back to the start.
+      def jump(bar)
+        @jumped = true
+        (bar.signs.include?(:dal_segno) && @bars.index { _1.signs.include?(:segno) }) || 0
       end
     end
   end

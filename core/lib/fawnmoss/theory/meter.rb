@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Theory
-    # A time signature. beats over unit, as printed; symbol: nil, 'common' or 'cut'.
+    # A time signature. beats over unit, as printed; symbol: nil, 'common', 'cut', or 'free' for a bar without one, which is as long as it is.
     Meter = Value.of(:beats, :unit, :symbol) do
       # "3/4", "C", "C|" -> Meter. Raises InvalidInput for anything a beginner's page does not carry.
       #   Meter.parse('6/8').bar_length # => 3/1 (quarters)
@@ -10,14 +10,23 @@ module Fawnmoss
         return new(beats: 4, unit: 4, symbol: 'common') if text == 'C'
         return new(beats: 2, unit: 2, symbol: 'cut') if text == 'C|'
 
-        match = %r{\A(\d{1,2})/(\d{1,2})\z}.match(text.to_s)
-        beats, unit = match&.captures&.map(&:to_i)
+        match = %r{\A\(?(\d{1,2}(?:\+\d{1,2})*)\)?/(\d{1,2})\z}.match(text.to_s.delete(' '))
+        beats = match && match[1].split('+').sum(&:to_i)
+        unit = match && match[2].to_i
         unless beats&.between?(1, 24) && [1, 2, 4, 8, 16].include?(unit)
           raise InvalidInput.new("#{text.inspect} is not a meter", remedy: 'Write it like 3/4, 6/8, C or C|.')
         end
 
         new(beats:, unit:)
       end
+
+      # The meter of a bar without one: as many quarters, eighths or shorter notes as it holds.
+      def self.free(length)
+        unit = [4, 8, 16, 32].find { (length * _1 / 4).denominator == 1 } || 32
+        new(beats: [(length * unit / 4).ceil, 1].max, unit:, symbol: 'free')
+      end
+
+      def free? = symbol == 'free'
 
       # bar_length: of a full bar, in quarter notes; beat_length: the felt beat in quarter notes, a dotted quarter in 6/8, the unit otherwise.
       attr_reader :bar_length, :beat_length
@@ -50,7 +59,7 @@ module Fawnmoss
       # A felt beat begins at this place in the bar.
       def on_beat?(place) = (place / beat_length).denominator == 1
 
-      def to_s = "#{beats}/#{unit}"
+      def to_s = free? ? 'free' : "#{beats}/#{unit}"
 
       private
 

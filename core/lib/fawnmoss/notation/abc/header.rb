@@ -3,39 +3,91 @@
 module Fawnmoss
   module Notation
     module Abc
-      # The information fields before the music: title, meter, unit length, tempo, key (ABC standard 2.1, section 3).
+      # The information fields of a tune: title, meter, unit length, tempo, key, voices (ABC standard 2.1, section 3).
       class Header
-        KEPT = %w[X T C O R S N Z B D F G H A I U m r s].freeze # title, composer, remarks and settings of layout: text only
+        KEPT = %w[X T C O R S N Z B D F G H A I U m r s w W + E].freeze # title, composer, remarks and settings of layout: text only
         LEFT_OUT = { 'P' => 'the order of parts' }.freeze
         MODES = { '' => 'major', 'maj' => 'major', 'ion' => 'ionian', 'm' => 'minor', 'min' => 'minor', 'aeo' => 'aeolian',
                   'mix' => 'mixolydian', 'dor' => 'dorian', 'phr' => 'phrygian', 'lyd' => 'lydian', 'loc' => 'locrian' }.freeze
         CLEFS = %w[treble alto tenor bass].freeze
+        KEY = /\A(?<tonic>[A-G])(?<sign>[#b]?)\s*(?<mode>[A-Za-z]*)(?![A-Za-z=])/
+        EXTRA = /(\^\^|\^|__|_|=)([A-Ga-g])/
+        PIPES = { 'HP' => 0, 'Hp' => 2 }.freeze # highland pipes: no signature, or two sharps
 
-        # left_out: what was knowingly left out, each once.
-        attr_reader :title, :composer, :meter, :key, :clef, :left_out
+        # A key and what its line says besides. extra: { letter => alteration } against the signature; octaves: by which notes sound higher.
+        Signature = Value.of(:key, :extra, :octaves) do
+          def alter(letter) = extra.fetch(letter) { key.alter(letter) }
+        end
+
+        # left_out: what was knowingly left out, each once; signature: Signature; tempo: quarters a minute, or nil.
+        attr_reader :title, :composer, :meter, :signature, :clef, :left_out, :tempo
 
         def initialize
           @title = ''
           @composer = ''
           @left_out = []
+          @voices = {}
         end
+
+        def key = @signature&.key
 
         # One field. place: { line:, column: }. Raises InvalidTune with that place.
         def take(name, value, place)
           case name
           when 'M' then @meter = meter_from(value, place)
           when 'L' then @unit = unit_from(value, place)
-          when 'Q' then @tempo = tempo_from(value, place)
-          when 'K' then read_key(value, place)
+          when 'Q' then @tempo = tempo_from(value)
+          when 'K' then @signature = key_from(value, place)
+          when 'V' then name_voice(value[/\A\S+/].to_s, value)
           else text_field(name, value, place)
           end
         end
 
         # Unit note length in quarters: as given, or an eighth, or a sixteenth when the meter is under 3/4 (ABC 2.1, 3.1.7).
-        def unit = @unit || (Rational(meter.beats, meter.unit) < 3/4r ? 1/4r : 1/2r)
+        def unit
+          return @unit if @unit
 
-        # Quarters a minute, or nil.
-        attr_reader :tempo
+          @meter.is_a?(Theory::Meter) && @meter.bar_length < 3 ? 1/4r : 1/2r
+        end
+
+        # What a V: field says of a voice.
+        def name_voice(id, value)
+          name = value[/\bn(?:ame|m)?\s*=\s*"([^"]*)"/, 1]
+          @voices[id] = name.strip if name
+        end
+
+        def voice_name(id) = @voices.fetch(id, '')
+
+        # Theory::Meter, or :free for none. A number alone is a count of quarters, 2 one of halves.
+        def meter_from(value, place)
+          return :free if value.empty? || value.match?(/\Anone\b/i)
+
+          plain = value.sub(%r{\A(\d+/\d+)\s*\(.*\)\z}, '\1')
+          plain = "#{plain}/#{plain == '2' ? 2 : 4}" if plain.match?(/\A\d{1,2}\z/)
+          Theory::Meter.parse(plain)
+        rescue InvalidInput
+          odd_meter(value, place)
+        end
+
+        def unit_from(value, place)
+          match = %r{\A1/(1|2|4|8|16|32|64)\z}.match(value) || (value == '1' && [nil, 1])
+          match ? Rational(4, match[1].to_i) : refuse("#{value.inspect} is not a unit length", place, 'Write L:1/8.')
+        end
+
+        # Signature. Raises InvalidTune for what is no key; only a clef changes no key: then nil inside the music.
+        def key_from(value, place)
+          return pipes(value) if PIPES.key?(value[0, 2])
+
+          match = KEY.match(value)
+          word = match && mode(match[:mode])
+          word ||= 'major' if match && CLEFS.any? { match[:mode].start_with?(_1) }
+          return none(value.sub(/\A[A-G][#b]?\s*exp\b/, 'exp'), place) unless word
+
+          read_clef(value)
+          Signature.new(key: Theory::Key.of(match[:tonic] + match[:sign], word), extra: extra(match.post_match), octaves: octaves(value))
+        rescue InvalidInput => e
+          refuse(e.message, place, 'Write K:G or K:Dm.')
+        end
 
         private
 
@@ -48,42 +100,22 @@ module Fawnmoss
           @composer = plain if name == 'C' && @composer.empty?
         end
 
-        def meter_from(value, place)
-          Theory::Meter.parse(value)
-        rescue InvalidInput => e
-          refuse(e.message, place, e.remedy)
-        end
-
-        def unit_from(value, place)
-          match = %r{\A1/(1|2|4|8|16|32)\z}.match(value) or refuse("#{value.inspect} is not a unit length", place, 'Write L:1/8.')
-          Rational(4, match[1].to_i)
+        # "2/4 3/4" and the like say that bars differ: then they are as long as they are written.
+        def odd_meter(value, place)
+          known = value.scan(%r{\d/\d}).size > 1 || value.match?(%r{C\s*=|\A[^\d]+\d+/\d+\z})
+          refuse("#{value.inspect} is not a meter", place, 'Write it like 3/4, 6/8, C or C|.') unless known
+          @left_out << 'a meter that changes from bar to bar'
+          :free
         end
 
         # Quarters a minute from 1/4=72, 3/8=60, 120 or "Slow" 1/4=60. Words alone say nothing a chart could use.
-        def tempo_from(value, place)
-          match = %r{\A(?:"[^"]*"\s*)?(?:(\d{1,2})/(\d{1,2})\s*=\s*)?(\d{1,4})(?:\s*"[^"]*")?\z}.match(value)
-          unless match
-            @left_out << 'the tempo'
-            return
-          end
+        def tempo_from(value)
+          match = %r{(?:(\d{1,2})/(\d{1,2})\s*=\s*)?\b(\d{1,4})\s*(?:"[^"]*")?\s*\z}.match(value)
+          rate = match && ((match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r) * match[3].to_i).to_i
+          return rate if rate&.between?(20, 300)
 
-          beat = match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r
-          rate = (beat * match[3].to_i).to_i
-          refuse("#{value.inspect} is not a tempo from 20 to 300 quarters a minute", place, 'Write Q:1/4=72.') unless rate.between?(20, 300)
-          rate
-        end
-
-        def read_key(value, place)
-          match = /\A([A-G])([#b]?)\s*([A-Za-z]*)(?:\s+(.*))?\z/.match(value)
-          return key_none(value, place) unless match
-
-          word = mode(match[3])
-          return key_none(value, place) unless word || CLEFS.include?(match[3])
-
-          @key = Theory::Key.of(match[1] + match[2], word || 'major')
-          read_clef([(match[3] unless word), match[4]].compact.join(' '), place)
-        rescue InvalidInput => e
-          refuse(e.message, place, 'Write K:G or K:Dm.')
+          @left_out << 'the tempo'
+          nil
         end
 
         def mode(word)
@@ -92,20 +124,22 @@ module Fawnmoss
           MODES[word.downcase[0, 3]]
         end
 
-        def key_none(value, place)
-          match = /\A(?:none\b)?\s*(clef=\S+)?\s*\z/.match(value)
-          refuse("#{value.inspect} is not a key", place, 'Write K:G or K:Dm, with clef=bass if you like.') unless match
-          @key = Theory::Key.of('C', 'major')
-          read_clef(match[1].to_s, place)
+        def pipes(value) = Signature.new(key: Theory::Key.new(fifths: PIPES.fetch(value[0, 2]), mode: 'major'), extra: {}.freeze, octaves: 0)
+
+        # No signature but what is written out, or no word about the key at all.
+        def none(value, place)
+          known = value.match?(/\A(?:none\b|#{Regexp.union(CLEFS)}|perc|(?:clef|middle|transpose|octave|staff\w*)=|C?#{EXTRA.source}|exp\b|\z)/)
+          refuse("#{value.inspect} is not a key", place, 'Write K:G or K:Dm, with clef=bass if you like.') unless known
+          read_clef(value)
+          same = key && !value.match?(/none|exp|[\^_]|=[A-Ga-g]\b/) # only a clef
+          Signature.new(key: same ? key : Theory::Key.of('C', 'major'), extra: extra(value), octaves: octaves(value))
         end
 
-        def read_clef(words, place)
-          words.split.each do |word|
-            clef = word.delete_prefix('clef=')
-            refuse("#{word.inspect} after the key is not read", place, 'Only clef=treble, alto, tenor or bass is.') unless CLEFS.include?(clef)
-            @clef = clef
-          end
-        end
+        def extra(text) = text.gsub(/\w+=\S+/, '').scan(EXTRA).to_h { |sign, letter| [letter.upcase, Spelling::ACCIDENTALS.fetch(sign)] }.freeze
+        def octaves(text) = text[/\boctave=(-?\d)/, 1].to_i.clamp(-3, 3)
+
+        # The first clef that is named holds for the tune.
+        def read_clef(value) = @clef ? nil : @clef = CLEFS.find { value.match?(/(?:\A|[\s=])#{_1}/) }
 
         def refuse(message, place, remedy = nil) = raise(InvalidTune.new(message, where: place, remedy:))
       end

@@ -3,57 +3,70 @@
 module Fawnmoss
   module Notation
     module Abc
-      # Reads one single-voice tune in ABC 2.1. The subset is written down in docs/formats.md; anything outside it is
-      # refused with its line and column.
-      #   Reader.read("X:1\nT:Steps\nM:4/4\nL:1/4\nK:D\nD E F G|]").bars.size # => 1
+      # Reads one voice of one tune in ABC 2.1. What is read, what is left out and what is refused is written down in docs/formats.md.
+      #   Reader.new(Book.new("X:1\nT:Steps\nM:4/4\nL:1/4\nK:D\nD E F G|]").pieces.first).tune.bars.size # => 1
       # Raises InvalidTune.
       class Reader
-        SIZE = 200_000 # bytes
+        SIZE = 200_000 # bytes of one tune
 
-        def self.read(text) = new(text).tune
+        # A voice of a tune. id: as written; name: as printed, or ''; notes: how many.
+        Voice = Value.of(:id, :name, :notes)
 
-        def initialize(text)
-          @text = text.to_s.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+        # piece: Book::Piece.
+        def initialize(piece)
+          refuse("the text is over #{SIZE / 1000} kB", {}, 'One tune at a time, please.') if piece.lines.sum { |line, _| line.bytesize + 1 } > SIZE
           @header = Header.new
+          @lines = piece.lines
         end
 
-        # Returns Score::Tune.
-        def tune
-          check_text
-          lines = @text.split(/\r\n|\r|\n/).each.with_index(1).to_a
-          body = lines.drop(read_header(lines))
-          refuse('no key line', { line: lines.size }, 'End the header with a K: line, such as K:G.') unless @header.key
-          refuse('no meter line', { line: 1 }, 'Add an M: line before K:, such as M:4/4.') unless @header.meter
-          music = Body.new(@header)
-          build(music.read(body), (@header.left_out + music.left_out).uniq)
+        # Voice list of those that have notes, in the order met.
+        def voices
+          found = lines_of_music.reject { |_, line| line.sounds.zero? }
+          found.map { |id, line| Voice.new(id:, name: @header.voice_name(id), notes: line.sounds) }
+        end
+
+        # voice: id, or nil for the first that has notes. Returns Score::Tune.
+        def tune(voice = nil)
+          music = lines_of_music
+          id = voice || voices.first&.id || music.keys.first
+          line = music[id] or refuse("there is no voice #{id}", { field: 'voice' }, "Choose #{voices.map(&:id).join(', ')}.")
+          build(line, id)
         end
 
         private
 
-        def check_text
-          refuse('this is not UTF-8 text', {}, 'Save the file as UTF-8 and try again.') unless @text.valid_encoding?
-          @text = Notation.plain(@text)
-          refuse('the text is empty', {}, 'Paste a tune in ABC.') if @text.strip.empty?
-          refuse("the text is over #{SIZE / 1000} kB", {}, 'One tune at a time, please.') if @text.bytesize > SIZE
+        # { voice => Line } of everything after the header.
+        def lines_of_music
+          @lines_of_music ||= begin
+            body = @lines.drop(read_header)
+            refuse('no key line', { line: @lines.last&.last || 1 }, 'End the header with a K: line, such as K:G.') unless @header.key
+            Voices.new(@header).read(body)
+          end
         end
 
         # Reads up to and with the K: line; returns how many lines that took.
-        def read_header(lines)
-          lines.each_with_index do |(line, number), index|
-            content = line.sub(/(?<!\\)%.*/, '').strip
+        def read_header
+          @lines.each_with_index do |(text, number), index|
+            content = text.sub(/(?<!\\)%.*/, '').strip
             next if content.empty?
 
-            match = /\A([A-Za-z]):\s*(.*)\z/.match(content)
+            match = /\A([A-Za-z+]):\s*(.*)\z/.match(content)
+            next if match.nil? && index.positive? && @lines[index - 1].first.sub(/%.*/, '').strip.end_with?('\\') # goes on from the line before
+
             refuse('music before the key line', { line: number, column: 1 }, 'Put X:, T:, M:, L: and K: lines first.') unless match
             @header.take(match[1], match[2], { line: number, column: 1 })
             return index + 1 if match[1] == 'K'
           end
-          lines.size
+          @lines.size
         end
 
-        def build((bars, pickup), left_out)
-          Score::Tune.new(title: @header.title, composer: @header.composer, key: @header.key, meter: @header.meter,
-                          tempo: @header.tempo, pickup:, clef: @header.clef, bars: bars.freeze, notices: left_out.map { "Left out: #{_1}." }.freeze)
+        def build(line, id)
+          found = Assembler.call(line.events, key: @header.key, meter: @header.meter || :free)
+          others = voices.map(&:id) - [id]
+          left_out = (@header.left_out + line.left_out + (others.any? ? ["voice #{others.join(', ')}"] : [])).uniq
+          Score::Tune.new(title: @header.title, composer: @header.composer, key: found.bars.first.key, meter: found.bars.first.meter, tempo: @header.tempo,
+                          pickup: found.pickup, clef: @header.clef, bars: found.bars,
+                          notices: [*left_out.map { "Left out: #{_1}." }, *line.notices, *found.notices].uniq.freeze)
         end
 
         def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))

@@ -3,24 +3,25 @@
 module Fawnmoss
   module Notation
     module Abc
-      # The signs of ABC 2.1 that are read, and the ones that are refused with a name.
+      # The signs of ABC 2.1 that are read.
       module Signs
-        DECORATIONS = { '.' => :staccato, 'H' => :fermata, 'L' => :accent, 'T' => :trill }.freeze
-        WORDS = { 'tenuto' => :tenuto, 'fermata' => :fermata, 'breath' => :breath, 'accent' => :accent, '>' => :accent,
-                  'emphasis' => :accent, 'staccato' => :staccato, 'trill' => :trill, 'wedge' => :off_string }.freeze
-        BARS = { '|' => {}, '||' => { line: :double }, '|]' => { line: :final }, '[|' => { line: :double },
-                 ':|' => { repeat_end: true }, ':|]' => { repeat_end: true } }.freeze
-        NOTE = %r{(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-gzx])(?<octave>[,']*)(?<length>\d*(?:/+\d*)?)}
-        BROKEN = { '>' => [3/2r, 1/2r], '>>' => [7/4r, 1/4r], '<' => [1/2r, 3/2r], '<<' => [1/4r, 7/4r] }.freeze
-
+        # By letter or by name.
+        MARKS = { '.' => :staccato, 'H' => :fermata, 'L' => :accent, 'T' => :trill, 'tenuto' => :tenuto, 'fermata' => :fermata, 'accent' => :accent,
+                  '>' => :accent, 'emphasis' => :accent, 'staccato' => :staccato, 'trill' => :trill, 'wedge' => :off_string }.freeze
+        BOWS = { 'u' => :up, 'v' => :down, 'upbow' => :up, 'downbow' => :down }.freeze
+        NAVIGATION = { 'S' => :segno, 'O' => :coda, 'segno' => :segno, 'coda' => :coda, 'tocoda' => :to_coda, 'dacoda' => :to_coda, 'fine' => :fine,
+                       'D.C.' => :da_capo, 'D.S.' => :dal_segno, 'dacapo' => :da_capo, 'dalsegno' => :dal_segno, 'D.C.alfine' => :da_capo,
+                       'D.S.alfine' => :dal_segno, 'D.C.alcoda' => :da_capo, 'D.S.alcoda' => :dal_segno }.freeze
+        DYNAMICS = /\A(?:p{1,4}|f{1,4}|m[pf]|sfz|[<>][()]|crescendo[()]|diminuendo[()])\z/
         STRINGS = { 'I' => 1, 'II' => 2, 'III' => 3, 'IV' => 4 }.freeze # as annotations: 1 is the highest
 
-        # Parts of the standard that change no note: they are left out, and the tune's notices say so.
-        LEFT_OUT = { '~' => 'ornaments', 'M' => 'ornaments', 'P' => 'ornaments', 'S' => 'segno and coda signs', 'O' => 'segno and coda signs',
-                     'J' => 'ornaments', 'R' => 'ornaments' }.freeze
-        # Parts that would, by the sign they start with: refused.
-        REFUSED = { '[' => 'inline fields', '&' => 'a second voice', 'Z' => 'rests of several bars', '{' => 'these grace notes', '(' => 'this group',
-                    '_' => 'an accidental without its note', '^' => 'an accidental without its note', '=' => 'an accidental without its note' }.freeze
+        SPACE = /[ \t`\\$]+|:(?![|:])/ # a single colon is a dotted line inside a bar
+        BAR = /\.?(?::+[|\]\[]+:*|[|\[]*\|(?:[|\]:]| :(?!\|))*|::+|\[\])/
+        ENDING = %r{\s?\[?(\d{1,2}(?:[,.]\d{1,2})*)(?![\d/])}
+        NAMED_ENDING = /\["[^"]*"(?=[^\]|]*(?:\||\z))/
+        NOTE = %r{(?<accidental>(?:\^\^|\^|__|_|=)(?<micro>\d*/\d*)?)?(?<letter>[A-Ga-gzx])(?<octave>[,']*)(?<length>\d*(?:/+\d*)?)}
+        LENGTH = %r{\d*(?:/+\d*)?}
+        WITHIN = { 2 => 3, 3 => 2, 4 => 3, 6 => 2, 8 => 3 }.freeze # of a group of so many, where nothing else is said; 5, 7 and 9 go by the meter
       end
     end
   end

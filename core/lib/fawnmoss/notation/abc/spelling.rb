@@ -8,26 +8,36 @@ module Fawnmoss
       class Spelling
         ACCIDENTALS = { '^^' => 2, '^' => 1, '=' => 0, '_' => -1, '__' => -2 }.freeze
 
+        # unit: the unit length in quarters.
+        attr_accessor :unit
+        attr_writer :meter
+
+        # key: Header::Signature that holds from here on.
+        attr_writer :key
+
         def initialize(header)
-          @header = header
+          @unit = header.unit
+          @meter = header.meter
+          @key = header.signature
           forget
         end
-
-        # The unit length in quarters.
-        def unit = @header.unit
 
         # At a bar line.
         def forget = @accidentals = {}
 
-        # parts: 'accidental', 'letter', 'octave' as text; last: attributes of the notes before, for ties over a bar line.
+        # Of a full bar, in quarters; a whole note where there is no meter.
+        def bar_length = plain_meter&.bar_length || 4r
+        def compound? = plain_meter&.compound? || false
+
+        # parts: 'accidental', 'letter', 'octave' as text; tied: pitches of the sound before that are tied to this one.
         # Returns Theory::Pitch, or nil beyond octaves 0 to 8.
-        def pitch(parts, last)
+        def pitch(parts, tied)
           letter = parts['letter'].upcase
-          octave = (parts['letter'] == letter ? 4 : 5) + parts['octave'].count("'") - parts['octave'].count(',')
+          octave = (parts['letter'] == letter ? 4 : 5) + parts['octave'].count("'") - parts['octave'].count(',') + @key.octaves
           return unless octave.between?(0, 8)
 
           @accidentals[letter] = ACCIDENTALS.fetch(parts['accidental']) if parts['accidental']
-          alter = tied_alter(letter, octave, last) || @accidentals.fetch(letter) { @header.key.alter(letter) }
+          alter = tied_alter(letter, octave, tied) || @accidentals.fetch(letter) { @key.alter(letter) }
           Theory::Pitch.new(letter:, alter:, octave:)
         end
 
@@ -35,18 +45,18 @@ module Fawnmoss
         def length(text)
           number = text[/\A\d+/]
           below = text[%r{/(\d+)\z}, 1]&.to_i
-          return if below&.zero? || number.to_i > 1000
+          return if below&.zero? || number.to_i > 1000 || below.to_i > 1000 || number&.to_i&.zero?
 
-          (number ? number.to_i : 1) * @header.unit / (below || (2**text.count('/')))
+          (number ? number.to_i : 1) * @unit / (below || (2**text.count('/')))
         end
 
         private
 
-        # A note tied over the bar line keeps the accidental of the note it is tied to.
-        def tied_alter(letter, octave, last)
-          return if @accidentals.key?(letter)
+        def plain_meter = @meter == :free ? nil : @meter
 
-          last.find { |note| note[:tie] && note[:pitch] && note[:pitch].letter == letter && note[:pitch].octave == octave }&.dig(:pitch)&.alter
+        # A note tied over the bar line keeps the accidental of the note it is tied to.
+        def tied_alter(letter, octave, tied)
+          tied.find { |pitch| pitch.letter == letter && pitch.octave == octave }&.alter unless @accidentals.key?(letter)
         end
       end
     end

@@ -10,13 +10,18 @@ module Fawnmoss
         ACCIDENTALS = { -2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^' }.freeze
         MODES = { 'major' => '', 'minor' => 'm' }.freeze
         MARKS = { tenuto: '!tenuto!', trill: '!trill!', off_string: '!wedge!', accent: '!accent!', fermata: '!fermata!', staccato: '.' }.freeze
+        WITHIN = Signs::WITHIN.merge(5 => nil, 7 => nil, 9 => nil).freeze
         ROMAN = [nil, 'I', 'II', 'III', 'IV'].freeze
+        SIGNS = { segno: '!segno!', coda: '!coda!', to_coda: '!tocoda!', fine: '!fine!', da_capo: '!D.C.!', dal_segno: '!D.S.!' }.freeze
+        BEFORE = %i[segno coda].freeze
+        AFTER = %i[to_coda fine da_capo dal_segno].freeze
         LINES = { double: '||', final: '|]', single: '|' }.freeze
         BARS_A_LINE = 4
 
         def initialize(tune, clef: nil)
           @tune = tune
           @clef = clef || tune.clef
+          @groups = groups
         end
 
         def text = "#{header.join("\n")}\n#{body}\n"
@@ -24,13 +29,13 @@ module Fawnmoss
         private
 
         def header
-          ['X:1', "T:#{plain(@tune.title)}", ("C:#{plain(@tune.composer)}" unless @tune.composer.to_s.empty?), "M:#{meter}", 'L:1/8',
-           ("Q:1/4=#{@tune.tempo}" if @tune.tempo), "K:#{@tune.key.tonic}#{MODES.fetch(@tune.key.mode) { _1[0, 3] }}#{" clef=#{@clef}" if @clef}"].compact
+          ['X:1', "T:#{plain(@tune.title)}", ("C:#{plain(@tune.composer)}" unless @tune.composer.to_s.empty?), "M:#{meter(@tune.meter)}", 'L:1/8',
+           ("Q:1/4=#{@tune.tempo}" if @tune.tempo), "K:#{key(@tune.key)}#{" clef=#{@clef}" if @clef}"].compact
         end
 
         def plain(text) = text.gsub(/[[:cntrl:]]+/, ' ').gsub('%', '\\%').strip
 
-        def meter = { 'common' => 'C', 'cut' => 'C|' }.fetch(@tune.meter.symbol) { @tune.meter.to_s }
+        def meter(meter) = { 'common' => 'C', 'cut' => 'C|', 'free' => 'none' }.fetch(meter.symbol) { meter.to_s }
 
         def body
           lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
@@ -40,10 +45,28 @@ module Fawnmoss
         def bar(bar, index)
           @all = {}
           @own = {}
+          @key = bar.key
           # Later on the sign at the end of the bar before opens the repeat as well.
           start = bar.repeat_start && index.zero? ? '|:' : ''
-          "#{start}#{"[#{bar.ending} " if bar.ending}#{notes(bar)}#{line(bar, index)}"
+          "#{start}#{ending(bar, index)}#{changes(bar, index)}#{signs(bar, BEFORE)}#{notes(bar)}#{signs(bar, AFTER)}#{line(bar, index)}"
         end
+
+        def ending(bar, index)
+          before = @tune.bars[index - 1] if index.positive?
+          "[#{bar.ending.delete(' ')} " if bar.ending && (before&.ending != bar.ending || before.repeat_end)
+        end
+
+        # Another key or meter than in the bar before.
+        def changes(bar, index)
+          return if index.zero?
+
+          before = @tune.bars[index - 1]
+          free = before.meter.free? && bar.meter.free?
+          [("[K:#{key(bar.key)}]" if bar.key != before.key), ("[M:#{meter(bar.meter)}]" if bar.meter != before.meter && !free)].compact.join
+        end
+
+        def signs(bar, kinds) = (bar.signs & kinds).map { SIGNS.fetch(_1) }.join
+        def key(key) = "#{key.tonic}#{MODES.fetch(key.mode) { _1[0, 3] }}"
 
         def line(bar, index)
           opens = @tune.bars[index + 1]&.repeat_start
@@ -59,9 +82,23 @@ module Fawnmoss
 
         def chord(notes)
           head = notes.first
-          opening = "#{'(3' if head.triplet == :start}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
+          opening = "#{group(head)}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
           closing = "#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
           "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
+        end
+
+        # "(3", or "(5:4:5" where the usual meaning of the number is another; each group is counted off to its last note.
+        def group(note)
+          return unless note.tuplet&.starts?
+
+          count = @groups.fetch(note.id)
+          plain = count == note.tuplet.notes && WITHIN[note.tuplet.notes] == note.tuplet.within
+          plain ? "(#{count}" : "(#{note.tuplet.notes}:#{note.tuplet.within}:#{count}"
+        end
+
+        # { id of the first note of a group => how many notes and chords it has }.
+        def groups
+          @tune.bars.flat_map { _1.chords.map(&:first) }.select(&:tuplet).slice_before { _1.tuplet.starts? }.to_h { [_1.first.id, _1.size] }
         end
 
         def before(notes)
@@ -80,7 +117,7 @@ module Fawnmoss
         end
 
         def length(note)
-          units = note.duration / UNIT * (note.triplet ? 3/2r : 1)
+          units = note.duration / UNIT / (note.tuplet ? note.tuplet.factor : 1)
           return units == 1 ? '' : units.to_i.to_s if units.denominator == 1
 
           "#{units.numerator unless units.numerator == 1}/#{units.denominator}"
@@ -89,7 +126,7 @@ module Fawnmoss
         # An accidental is written where any reader might expect another one, whether it takes the last of the letter in all
         # octaves or in this one alone.
         def pitch(pitch)
-          usual = @tune.key.alter(pitch.letter)
+          usual = @key.alter(pitch.letter)
           sure = @all.fetch(pitch.letter, usual) == pitch.alter && @own.fetch([pitch.letter, pitch.octave], usual) == pitch.alter
           @all[pitch.letter] = @own[[pitch.letter, pitch.octave]] = pitch.alter
           "#{ACCIDENTALS.fetch(pitch.alter) unless sure}#{octave(pitch)}"

@@ -8,7 +8,6 @@ module Fawnmoss
         LEVELS = { 'eighth' => 1, '16th' => 2, '32nd' => 3, '64th' => 4 }.freeze
 
         def initialize(tune)
-          @beat = tune.meter.beat_length
           @beams = tune.bars.flat_map { groups(_1) }.inject({}) { |all, group| all.merge!(group(group)) }
         end
 
@@ -18,7 +17,8 @@ module Fawnmoss
         private
 
         def groups(bar)
-          bar.notes.chunk_while { |a, b| beamed?(a) && beamed?(b) && (a.at / @beat).floor == (b.at / @beat).floor }
+          beat = bar.meter.beat_length
+          bar.notes.chunk_while { |a, b| beamed?(a) && beamed?(b) && (a.at / beat).floor == (b.at / beat).floor }
              .select { |group| group.size > 1 && group.all? { beamed?(_1) } }
         end
 

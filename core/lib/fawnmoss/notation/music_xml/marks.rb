@@ -19,7 +19,6 @@ module Fawnmoss
           return PLAIN if attached.empty?
 
           starts, others = attached.select { _1.name == 'slur' }.partition { _1['type'] == 'start' }
-          refuse('a slur inside a slur', 'Keep one slur at a time.') if starts.size > 1
           technical = within(attached, 'technical')
           { slur_start: slur_start(starts.first), slur_stop: others.any? { _1['type'] == 'stop' }, marks: articulations(attached), finger: finger(technical),
             string: string(technical), bow: { 'up-bow' => :up, 'down-bow' => :down }.find { |name, _| technical.key?(name) }&.last }

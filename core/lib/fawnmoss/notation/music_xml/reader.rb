@@ -3,19 +3,25 @@
 module Fawnmoss
   module Notation
     module MusicXml
-      # Reads one part of one voice, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
+      # Reads one voice of one part, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
       # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
       class Reader
-        include Joins
         include Marks
-        include Signature
 
         LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass',
-                     'ornament' => 'ornaments other than trills', 'tie' => 'ties that lead nowhere' }.freeze
+                     'ornament' => 'ornaments other than trills', 'cue' => 'cue notes', 'unpitched' => 'notes without pitch' }.freeze
+        SIGNS = { 'segno' => :segno, 'coda' => :coda }.freeze
+        SOUNDS = { 'dacapo' => :da_capo, 'dalsegno' => :dal_segno, 'tocoda' => :to_coda, 'fine' => :fine, 'segno' => :segno, 'coda' => :coda }.freeze
+        WORDS = { /\AD\.?\s*C\.?/i => :da_capo, /\AD\.?\s*S\.?/i => :dal_segno, /\Afine\z/i => :fine, /\Ato coda/i => :to_coda }.freeze
 
-        def initialize(text)
-          @document = Xml.parse(text)
+        # text: XML. part: 0 the first, nil for the first that has notes; voice: its name, nil for the first.
+        def initialize(text, part: nil, voice: nil)
+          selection = Selection.new(text)
+          @notices = selection.only(part, voice)
+          @document = selection.document
+          @title = selection.title
           @left_out = []
+          @events = []
           @bar = nil
         end
 
@@ -23,101 +29,131 @@ module Fawnmoss
         def tune
           root = @document.root
           refuse('this is not a MusicXML score in parts', 'Export it as MusicXML (score-partwise).') unless root&.name == 'score-partwise'
-          parts = root.xpath('part')
-          refuse("the score has #{parts.size} parts (#{part_names(root)})", 'Export one part alone.') if parts.size != 1
-          measures = parts.first.xpath('measure')
+          measures = root.xpath('part').first&.xpath('measure').to_a
           refuse('the score has no bars') if measures.empty?
-          read_signature(measures.first)
-          builder = BarBuilder.new(@meter, method(:refuse_at))
-          measures.each_with_index { |measure, index| read_measure(measure, index, builder) }
-          build(root, builder)
+          measures.each_with_index { |measure, index| read_measure(measure, index) }
+          build(root)
         end
 
         private
 
-        def part_names(root) = root.xpath('part-list/score-part/part-name').map { _1.text.strip }.reject(&:empty?).first(6).join(', ')
-
-        def read_measure(measure, index, builder)
+        def read_measure(measure, index)
           @bar = measure['number'].to_s.match?(/\A\d+\z/) ? measure['number'].to_i : index + 1
-          repeat_end = false
-          line = :single
-          measure.element_children.each do |child|
-            case child.name
-            when 'note' then read_note(child, builder)
-            when 'attributes' then read_attributes(child, index)
-            when 'barline'
-              line, repeat_end = read_barline(child, builder, line, repeat_end)
-            when 'backup', 'forward' then refuse('there is a second voice', 'Export a part with one voice.')
-            else left_out(child.name) unless tempo_mark?(child)
-            end
+          @line = { line: :single, repeat_end: false }
+          before = @events.size
+          measure.element_children.each { |child| read(child) }
+          refuse('grace notes at the end of a bar', 'Write them before the note they belong to.') if @graces && measure.next_element.nil?
+          rest_of_empty(before)
+          @events << Events::Line.new(**@line, signs: [].freeze)
+        end
+
+        def read(child)
+          case child.name
+          when 'note' then read_note(child)
+          when 'attributes' then read_attributes(child)
+          when 'barline' then read_barline(child)
+          when 'direction' then left_out('direction') unless directed(child)
+          when 'sound' then sound_signs(child)
+          else left_out(child.name)
           end
-          refuse('the bar is empty', 'Put a rest into it.') if builder.empty?
-          refuse('grace notes at the end of a bar', 'Write them before the note they belong to.') if @graces
-          builder.close(line:, repeat_end:)
         end
 
-        # A direction that only says how fast is read as the tune's tempo.
-        def tempo_mark?(child)
-          return false unless child.name == 'direction'
+        # A bar of nothing is a bar of rest.
+        def rest_of_empty(before)
+          return if @events.drop(before).any?(Events::Sound)
 
-          types = Children.new(child).all('direction-type').flat_map { |type| type.element_children.to_a }
-          types.any? && types.all? { _1.name == 'metronome' }
+          meter = @meter.is_a?(Theory::Meter) ? @meter.bar_length : 4r
+          @events << Events.rest(meter, { bar: @bar })
         end
 
-        def read_attributes(attributes, index)
-          inside = Children.new(attributes)
-          @divisions = inside['divisions'].text.to_i if inside['divisions']
-          return if index.zero?
-
-          refuse('the meter changes', 'Split the tune where it changes.') if inside['time'] && meter(attributes) != @meter
-          refuse('the key changes', 'Split the tune where it changes.') if inside['key'] && key(attributes).fifths != @key.fifths
+        # A direction that says how fast, or where to go on, is read.
+        def directed(child)
+          inside = Children.new(child)
+          signs = inside.all('sound').sum { sound_signs(_1) }
+          types = inside.all('direction-type').flat_map { |type| type.element_children.to_a }
+          types.each { |type| signs += type_sign(type) }
+          signs.positive? || (types.any? && types.all? { _1.name == 'metronome' })
         end
 
-        def read_barline(barline, builder, line, repeat_end)
+        def type_sign(type)
+          kind = SIGNS[type.name] || (type.name == 'words' && WORDS.find { |pattern, _| type.text.strip.match?(pattern) }&.last)
+          kind ? sign(kind) : 0
+        end
+
+        def sound_signs(sound) = SOUNDS.sum { |name, kind| sound[name] ? sign(kind) : 0 }
+
+        def sign(kind)
+          @events << Events::Sign.new(kind:)
+          1
+        end
+
+        def read_attributes(attributes)
+          found = Signature.new(attributes, method(:refuse))
+          @divisions = found.divisions || @divisions
+          @clef ||= found.clef
+          key = found.key
+          meter = found.meter
+          @key ||= key
+          @first_meter ||= meter
+          @meter = meter || @meter
+          @events << Events::Change.new(key:, meter:) if key || meter
+        end
+
+        def read_barline(barline)
           inside = Children.new(barline)
+          SIGNS.each { |name, kind| sign(kind) if inside[name] }
           direction = inside['repeat'] && inside['repeat']['direction']
-          builder.mark_repeat_start if direction == 'forward'
-          ending = inside['ending']
-          builder.mark_ending(ending['number'][/[12]/]) if ending && ending['type'] == 'start' && ending['number'].to_s =~ /[12]/
+          opens(direction == 'forward', inside['ending'])
+          return if barline['location'] == 'left'
+
           style = { 'light-light' => :double, 'light-heavy' => :final }[inside['bar-style']&.text]
-          left = barline['location'] == 'left'
-          [left || direction ? line : style || line, repeat_end || direction == 'backward']
+          @line = { line: (style unless direction) || @line[:line], repeat_end: @line[:repeat_end] || direction == 'backward' }
         end
 
-        def read_note(node, builder)
+        # A forward repeat sign, or an ending that begins here.
+        def opens(repeat_start, ending)
+          numbers = ending['number'].to_s[/\d[\d, ]*/]&.strip if ending && ending['type'] == 'start'
+          @events << Events::Line.new(line: :single, repeat_start:, ending: numbers, signs: [].freeze) if repeat_start || numbers
+        end
+
+        def read_note(node)
           note = Children.new(node)
-          refuse_unread(note)
+          return left_out('cue') if note['cue']
+          return read_rest_of(note) if note['unpitched']
+
           left_out('lyric') if note['lyric']
           return read_grace(note) if note['grace']
-          return read_chord(note, builder) if note['chord']
+          return read_chord(note) if note['chord']
 
-          duration = duration(note)
-          triplet = triplet(note)
-          type, dots = Score::Note.drawn(triplet ? duration * 3 / 2 : duration)
-          return read_whole_rest(note, duration, builder) if type.nil? && note['rest']
+          length = duration(note)
+          marks = marks(note)
+          found = pitch(note)
+          @events << Events::Sound.new(pitches: [found].compact.freeze, length:, ratio: ratio(note), tied: tied(note, found), where: { bar: @bar },
+                                       fingers: [marks[:finger]].freeze, strings: [marks[:string]].freeze, **marks.except(:finger, :string), **graces(note))
+        end
 
-          refuse("a note of #{Fraction.text(duration)} quarters cannot be drawn as one note") unless type
-          builder.add({}, pitch: pitch(note), duration:, type:, dots:, triplet:, tie: tie?(note), chord: false, **marks(note), **graces(note))
+        # A note of no pitch sounds on no string: its time is kept.
+        def read_rest_of(note)
+          left_out('unpitched')
+          @events << Events.rest(duration(note), { bar: @bar }) unless note['chord'] || note['grace']
         end
 
         # A note that sounds with the one before it: what holds for the whole chord stands on the first.
-        def read_chord(written, builder)
-          head = builder.last_notes.first
-          refuse('a chord note without a note before it') if head.nil? || builder.empty? || head[:pitch].nil?
-          refuse('the notes of a chord have different lengths') if duration(written) != head[:duration]
+        def read_chord(written)
+          head = @events.last
+          refuse('a chord note without a note before it') unless head.is_a?(Events::Sound) && !head.rest?
           note = pitch(written)
           refuse('a chord note that is a rest') unless note
-          refuse('the same note twice in a chord') if builder.last_notes.any? { _1[:pitch] == note }
-          marks = marks(written)
-          head[:slur_start] ||= marks[:slur_start]
-          head[:slur_stop] ||= marks[:slur_stop]
-          head[:bow] ||= marks[:bow]
-          head[:marks] |= marks[:marks]
-          builder.add({}, pitch: note, **head.slice(:duration, :type, :dots, :triplet), tie: tie?(written), chord: true, graces: nil, grace_fingers: nil,
-                          **marks, slur_start: false, slur_stop: false, bow: nil, marks: [].freeze)
+          return if head.pitches.include?(note)
+
+          own = marks(written)
+          whole = %i[slur_start slur_stop bow].to_h { |name| [name, head[name] || own[name]] }
+          @events[-1] = head.copy(pitches: [*head.pitches, note].freeze, tied: (head.tied + tied(written, note)).freeze,
+                                  marks: (head.marks | own[:marks]).freeze, fingers: [*head.fingers, own[:finger]].freeze,
+                                  strings: [*head.strings, own[:string]].freeze, **whole)
         end
 
-        def tie?(note) = note.all('tie').any? { _1['type'] == 'start' }
+        def tied(note, pitch) = pitch && note.all('tie').any? { _1['type'] == 'start' } ? [pitch].freeze : [].freeze
 
         def read_grace(note) = (@graces ||= []) << [pitch(note), marks(note)[:finger]]
 
@@ -125,43 +161,24 @@ module Fawnmoss
         def graces(note)
           found = @graces
           @graces = nil
-          refuse('grace notes before a rest') if found && note['rest']
-          pitches, fingers = found&.transpose
+          return { graces: nil, grace_fingers: nil } if found.nil? || note['rest']
+
+          pitches, fingers = found.reject { |grace, _| grace.nil? }.transpose
           { graces: pitches&.freeze, grace_fingers: (fingers.freeze if fingers&.any?) }
-        end
-
-        # A whole-bar rest lasts the bar, whatever its length: written out in rests that can be drawn.
-        def read_whole_rest(note, duration, builder)
-          Score::Note::TYPES.each do |length, type|
-            while duration >= length
-              builder.add({}, pitch: nil, duration: length, type:, dots: 0, triplet: nil, tie: false, chord: false,
-                          graces: nil, grace_fingers: nil, **marks(note))
-              duration -= length
-            end
-          end
-          refuse('a rest cannot be drawn') if duration.positive?
-        end
-
-        def refuse_unread(note)
-          voice = note['voice']&.text
-          @voice ||= voice
-          refuse('there is a second voice', 'Export a part with one voice.') if voice && voice != @voice
-          refuse('there are cue notes', 'Export the part without them.') if note['cue']
-          refuse('a note without pitch', 'Only pitched notes are read.') if note['unpitched']
         end
 
         def duration(note)
           text = note['duration']&.text.to_s.strip
-          refuse('a note has no length') unless text.match?(/\A\d{1,7}(\.0+)?\z/) && text.to_i.positive?
+          refuse('a note has no length') unless text.match?(/\A\d{1,7}(\.\d+)?\z/) && text.to_f.positive?
           refuse('the divisions of a quarter are missing') unless @divisions&.positive?
-          Rational(text.to_i, @divisions)
+          Rational(text) / @divisions
         end
 
-        def triplet(note)
-          change = note['time-modification'] or return @triplet = nil
-          ratio = Children.new(change).values_at('actual-notes', 'normal-notes').map { _1&.text.to_i }
-          refuse("groups of #{ratio.join(' in the time of ')} are not read", 'Only triplets are.') unless ratio == [3, 2]
-          @triplet = { nil => :start, :start => :inside, :inside => :stop, :stop => :start }.fetch(@triplet)
+        # [3, 2] for three in the time of two, or nil.
+        def ratio(note)
+          change = note['time-modification'] or return
+          found = Children.new(change).values_at('actual-notes', 'normal-notes').map { _1&.text.to_i }
+          found.freeze if found.all? { _1.between?(1, 64) } && found.uniq.size > 1
         end
 
         def pitch(note)
@@ -174,17 +191,17 @@ module Fawnmoss
           Theory::Pitch.new(letter: step, alter: alter.to_i, octave: octave.to_i)
         end
 
-        def left_out(name) = LEFT_OUT[name] && (@left_out << LEFT_OUT[name])
+        def left_out(name)
+          @left_out << LEFT_OUT[name] if LEFT_OUT[name]
+          nil
+        end
 
-        def build(root, builder)
-          bars, pickup = builder.finish
-          check_slurs(bars)
-          bars = without_loose_ties(bars)
-          title = %w[work/work-title movement-title].filter_map { root.at_xpath(_1)&.text&.strip }.reject(&:empty?).first
+        def build(root)
+          found = Assembler.call(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: @first_meter || :free)
           tempo = tempo(root.at_xpath('//sound/@tempo')&.value)
-          notices = @left_out.uniq.map { |what| "Left out: #{what}." }
-          Score::Tune.new(title: title.to_s, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: @key, meter: @meter,
-                          tempo:, pickup:, clef: @clef, bars: bars.freeze, notices: notices.freeze)
+          Score::Tune.new(title: @title, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: found.bars.first.key,
+                          meter: found.bars.first.meter, tempo:, pickup: found.pickup, clef: @clef, bars: found.bars,
+                          notices: [*@notices, *@left_out.uniq.map { "Left out: #{_1}." }, *found.notices].freeze)
         end
 
         # Whole quarters a minute, or nil for what is no number or no tempo.
@@ -193,8 +210,7 @@ module Fawnmoss
           number.round if number&.between?(20, 300)
         end
 
-        def refuse(message, remedy = nil) = refuse_at(message, { bar: @bar }, remedy)
-        def refuse_at(message, where, remedy) = raise(InvalidTune.new(message, where: { bar: @bar }.merge(where), remedy:))
+        def refuse(message, remedy = nil) = raise(InvalidTune.new(message, where: { bar: @bar }, remedy:))
       end
     end
   end

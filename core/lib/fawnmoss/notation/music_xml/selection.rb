@@ -8,10 +8,19 @@ module Fawnmoss
         # index: 0.. in the score; name: as printed, or "part 2"; voices: names of those that have notes.
         Part = Value.of(:index, :name, :voices)
 
+        # Nokogiri::XML::Document of the score.
+        attr_reader :document
+
         # text: XML. Raises InvalidTune when it cannot be parsed.
         def initialize(text)
           @document = Xml.parse(text)
           @nodes = @document.root&.name == 'score-partwise' ? @document.root.xpath('part') : []
+        end
+
+        # As printed, or ''.
+        def title
+          found = %w[work/work-title movement-title].filter_map { @document.root&.at_xpath(_1) }
+          found.map { _1.text.strip }.find { !_1.empty? }.to_s
         end
 
         # Array of Part.
@@ -24,18 +33,40 @@ module Fawnmoss
 
         # The score with one voice of one part, rests where the voice is silent -> [XML text, sentences about what is left out].
         # voice: name, or nil for the first. Raises InvalidTune when there is none of that name.
-        def take(index, voice = nil)
-          part = parts[index] || refuse("there is no part #{index + 1}")
-          voice ||= part.voices.first
-          refuse("#{part.name} has no voice #{voice}") unless part.voices.include?(voice)
-          left = left_out(part, voice)
-          @nodes.each_with_index { |node, at| node.remove unless at == index }
-          drop_names(@nodes[index]['id'])
-          @nodes[index].xpath('measure').each { |measure| thin(measure, voice) }
+        def take(index = nil, voice = nil)
+          left = only(index, voice)
           [@document.to_xml, left]
         end
 
+        # Thins the document itself to one voice of one part; nil for the first that has notes. Returns sentences about what is left out.
+        def only(index = nil, voice = nil)
+          return [] if @nodes.empty? || (plain? && !index&.nonzero? && voice.nil?)
+
+          part = part(index)
+          voice ||= part.voices.first || '1'
+          refuse("#{part.name} has no voice #{voice}") unless part.voices.include?(voice) || part.voices.empty?
+          left_out(part, voice).tap { keep(part.index, voice) }
+        end
+
         private
+
+        def part(index)
+          return parts.find { _1.voices.any? } || parts.first unless index
+
+          (parts[index] unless index.negative?) || refuse("there is no part #{index + 1}")
+        end
+
+        # One part of one voice, written one after the other.
+        def plain?
+          part = @nodes.first
+          @nodes.size == 1 && part.xpath('measure/backup | measure/forward').empty? && part.xpath('measure/note/voice').map { _1.text.strip }.uniq.size < 2
+        end
+
+        def keep(index, voice)
+          @nodes.each_with_index { |node, at| node.remove unless at == index }
+          drop_names(@nodes[index]['id'])
+          @nodes[index].xpath('measure').each { |measure| thin(measure, voice) }
+        end
 
         def refuse(message) = raise(InvalidTune.new(message, where: { field: 'part' }, remedy: 'Choose one that is listed.'))
 

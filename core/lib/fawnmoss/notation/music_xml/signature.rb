@@ -3,36 +3,60 @@
 module Fawnmoss
   module Notation
     module MusicXml
-      # How Reader reads what holds for the whole part: meter, key, clef.
-      module Signature
+      # What an <attributes> element says of meter, key, clef and divisions. Parts that it does not name are nil.
+      class Signature
+        CLEFS = { 'G' => 'treble', 'F' => 'bass' }.freeze
+        C_CLEFS = { '3' => 'alto', '4' => 'tenor' }.freeze
+
+        # refuse: called as refuse.(message, remedy); must raise.
+        def initialize(attributes, refuse)
+          @inside = Children.new(attributes)
+          @refuse = refuse
+        end
+
+        # Of a quarter; Integer or nil.
+        def divisions
+          text = @inside['divisions']&.text.to_s.strip
+          text.match?(/\A\d{1,6}(\.0+)?\z/) && text.to_i.positive? ? text.to_i : nil
+        end
+
+        # Theory::Meter, or :free where there is none to count by; nil when nothing is said.
+        def meter
+          time = @inside['time'] or return
+          inside = Children.new(time)
+          return :free if inside['senza-misura'] || inside['beats'].nil? || inside['beat-type'].nil?
+
+          plain = several(inside)
+          %w[common cut].include?(time['symbol']) ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol: time['symbol']) : plain
+        rescue InvalidInput => e
+          @refuse.call(e.message, 'Only meters of up to 24 beats are read.')
+        end
+
+        # Theory::Key, or nil.
+        def key
+          inside = Children.new(@inside['key'] || return)
+          fifths = inside['fifths']&.text.to_s.strip
+          return Theory::Key.new(fifths: 0, mode: 'major') if fifths.empty? # a key of its own signs: they stand before the notes
+
+          @refuse.call("#{fifths.inspect} is not a number of sharps or flats", nil) unless fifths.match?(/\A-?[0-7]\z/)
+          mode = inside['mode']&.text.to_s.strip
+          Theory::Key.new(fifths: fifths.to_i, mode: Theory::Key::MODES.key?(mode) ? mode : 'major')
+        end
+
+        # 'treble', 'alto', 'tenor', 'bass' or nil.
+        def clef
+          inside = Children.new(@inside['clef'] || return)
+          CLEFS[inside['sign']&.text] || C_CLEFS[inside['line']&.text]
+        end
+
         private
 
-        def read_signature(measure)
-          attributes = measure.at_xpath('attributes')
-          refuse('the first bar names no key, meter or divisions') unless attributes
-          refuse('the part has two staves', 'Export one staff alone.') if attributes.at_xpath('staves')&.text.to_i > 1
-          @meter = meter(attributes)
-          @key = key(attributes)
-          @clef = { 'G' => 'treble', 'F' => 'bass' }[attributes.at_xpath('clef/sign')&.text] || c_clef(attributes)
-        end
-
-        def c_clef(attributes) = { '3' => 'alto', '4' => 'tenor' }[attributes.at_xpath('clef/line')&.text]
-
-        def meter(attributes)
-          beats, unit = %w[beats beat-type].map { attributes.at_xpath("time/#{_1}")&.text.to_s.strip }
-          refuse('there is no meter') if beats.empty?
-          plain = Theory::Meter.parse("#{beats}/#{unit}")
-          symbol = attributes.at_xpath('time/@symbol')&.value
-          %w[common cut].include?(symbol) ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol:) : plain
-        rescue InvalidInput => e
-          refuse(e.message, 'Only plain meters such as 3/4 or 6/8 are read.')
-        end
-
-        def key(attributes)
-          fifths = attributes.at_xpath('key/fifths')&.text || '0'
-          mode = attributes.at_xpath('key/mode')&.text.to_s.strip
-          refuse("#{fifths.inspect} is not a number of sharps or flats") unless fifths.strip.match?(/\A-?[0-7]\z/)
-          Theory::Key.new(fifths: fifths.to_i, mode: Theory::Key::MODES.key?(mode) ? mode : 'major')
+        # 3/4, also written as 3+2/8 or as two fractions side by side.
+        def several(inside)
+          units = inside.all('beat-type').map { _1.text.strip.to_i }
+          beats = inside.all('beats').map { |one| one.text.split('+').sum(&:to_i) }
+          unit = units.max
+          Theory::Meter.parse("#{beats.zip(units).sum { |count, of| of.to_i.positive? ? count * unit / of : count }}/#{unit}")
         end
       end
     end

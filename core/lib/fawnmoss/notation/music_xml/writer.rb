@@ -5,9 +5,7 @@ module Fawnmoss
     module MusicXml
       # Writes a tune as MusicXML (valid against the 3.0 schema when ids are off: ids came with 3.1).
       class Writer
-        CLEFS = { 'treble' => ['G', 2], 'alto' => ['C', 3], 'tenor' => ['C', 4], 'bass' => ['F', 4] }.freeze
         ACCIDENTALS = %w[flat-flat flat natural sharp double-sharp].freeze
-        LINES = { double: 'light-light', final: 'light-heavy' }.freeze
 
         # ids: note ids as attributes, no name before the staff and no fingers, strings or bow signs, for the engraver, which
         # leaves those to the bands. instrument: its clef, name and transposition; nil writes the tune as it was read.
@@ -16,6 +14,7 @@ module Fawnmoss
           @ids = ids
           @instrument = instrument
           @divisions = tune.notes.map { _1.duration.denominator }.uniq.inject(1, :lcm)
+          @frame = Frame.new(tune, instrument, @divisions)
           @beams = Beams.new(tune)
           @tied = []
         end
@@ -50,55 +49,11 @@ module Fawnmoss
         def write_bar(xml, bar, index)
           pickup = bar.number.zero? || bar.start.positive?
           xml.measure({ number: bar.number, implicit: ('yes' if pickup) }.compact) do
-            write_attributes(xml) if index.zero?
-            write_tempo(xml) if index.zero? && !@ids
-            write_left(xml, bar)
+            @frame.open(xml, bar, index) { write_tempo(xml) if index.zero? && !@ids }
+            @key = bar.key
             @state = {}
             bar.chords.each { |chord| write_chord(xml, chord) }
-            write_right(xml, bar, index)
-          end
-        end
-
-        def write_attributes(xml)
-          sign, line = CLEFS.fetch(@instrument&.clef || @tune.clef || 'treble')
-          xml.attributes do
-            xml.divisions(@divisions)
-            xml.key { xml.fifths(@tune.key.fifths) and xml.mode(@tune.key.mode) }
-            xml.time({ symbol: @tune.meter.symbol }.compact) { xml.beats(@tune.meter.beats) and xml.send(:'beat-type', @tune.meter.unit) }
-            xml.clef { xml.sign(sign) and xml.line(line) }
-            write_transpose(xml)
-          end
-        end
-
-        def write_transpose(xml)
-          below = @instrument&.sounds_below.to_i
-          return if below.zero?
-
-          xml.transpose do
-            xml.diatonic(below == 10 ? 1 : 0)
-            xml.chromatic(12 - below)
-            xml.send(:'octave-change', -1)
-          end
-        end
-
-        def write_left(xml, bar)
-          return unless bar.repeat_start || bar.ending
-
-          xml.barline(location: 'left') do
-            xml.send(:'bar-style', 'heavy-light') if bar.repeat_start
-            xml.ending(number: bar.ending, type: 'start') if bar.ending
-            xml.repeat(direction: 'forward') if bar.repeat_start
-          end
-        end
-
-        def write_right(xml, bar, index)
-          ends = bar.ending && @tune.bars[index + 1]&.ending != bar.ending
-          return unless bar.repeat_end || ends || bar.line != :single
-
-          xml.barline(location: 'right') do
-            xml.send(:'bar-style', bar.repeat_end ? 'light-heavy' : LINES.fetch(bar.line, 'regular'))
-            xml.ending(number: bar.ending, type: bar.repeat_end ? 'stop' : 'discontinue') if ends
-            xml.repeat(direction: 'backward') if bar.repeat_end
+            @frame.close(xml, bar, index)
           end
         end
 
@@ -126,7 +81,7 @@ module Fawnmoss
             note.rest? ? xml.rest : write_pitch(xml, note.pitch)
             write_length(xml, note)
             write_accidental(xml, note.pitch) unless note.rest? || @tied.include?(note.pitch)
-            write_time_modification(xml) if note.triplet
+            write_time_modification(xml, note.tuplet) if note.tuplet
             @beams.for(note.id).each { |level, state| xml.beam(state, number: level) } unless note.chord
             write_notations(xml, note)
           end
@@ -153,13 +108,13 @@ module Fawnmoss
         # The accidental is printed when the note differs from the key or from what stands earlier in the bar.
         def write_accidental(xml, pitch)
           place = [pitch.letter, pitch.octave]
-          standing = @state.fetch(place) { @tune.key.alter(pitch.letter) }
+          standing = @state.fetch(place) { @key.alter(pitch.letter) }
           @state[place] = pitch.alter
           xml.accidental(ACCIDENTALS[pitch.alter + 2]) if standing != pitch.alter
         end
 
-        def write_time_modification(xml)
-          xml.send(:'time-modification') { xml.send(:'actual-notes', 3) and xml.send(:'normal-notes', 2) }
+        def write_time_modification(xml, tuplet)
+          xml.send(:'time-modification') { xml.send(:'actual-notes', tuplet.notes) and xml.send(:'normal-notes', tuplet.within) }
         end
 
         def write_notations(xml, note)
@@ -169,7 +124,8 @@ module Fawnmoss
             ties(note).each { xml.tied(type: _1) }
             xml.slur(number: 1, type: 'stop') if note.slur_stop
             xml.slur(number: 1, type: 'start', **(note.slur_start == :dashed ? { 'line-type': 'dashed' } : {})) if note.slur_start
-            xml.tuplet(type: note.triplet, bracket: 'yes') if tuplet?(note)
+            xml.tuplet(type: 'start', bracket: 'yes') if tuplet?(note) && note.tuplet.starts?
+            xml.tuplet(type: 'stop') if tuplet?(note) && note.tuplet.stops?
             xml.ornaments { xml.send(:'trill-mark') } if note.marks.include?(:trill)
             write_technical(xml, note)
             write_articulations(xml, note)
@@ -177,7 +133,7 @@ module Fawnmoss
           end
         end
 
-        def tuplet?(note) = %i[start stop].include?(note.triplet) && !note.chord
+        def tuplet?(note) = !note.chord && !note.tuplet.nil? && note.tuplet.place != :inside
         def technical?(note) = !@ids && (note.finger || note.bow || note.string)
         def notations?(note) = technical?(note) || note.slur_start || note.slur_stop || note.marks.any? || ties(note).any? || tuplet?(note)
 

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module Abc
+      # An ABC file: one tune or many (ABC 2.1, section 2.2). Each begins at its X: line; what stands before the first one holds for all; free text
+      # between tunes is passed over.
+      class Book
+        SIZE = 2_000_000 # bytes
+
+        # A tune's lines. number: what its X: says, or nil; title: of its first T:, or ''; lines: [[text, line number], ...].
+        Piece = Value.of(:number, :title, :lines)
+
+        # text: a whole file. Raises InvalidTune for what is no text.
+        def initialize(text)
+          @text = text.to_s.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+          check
+          @lines = music(@text.split(/\r\n|\r|\n/).each.with_index(1).to_a)
+        end
+
+        # Piece list; a text without an X: line is one tune.
+        def pieces
+          @pieces ||= begin
+            parts = @lines.slice_before { |line, _| line.match?(/\AX:/) }.to_a
+            head, tunes = parts.partition { |lines| !lines.first.first.match?(/\AX:/) }
+            tunes.empty? ? [piece(@lines)] : tunes.map { piece(common(head.first || []) + up_to_blank(_1, tunes.size)) }
+          end
+        end
+
+        # Piece number `index`, 0 the first. Raises InvalidTune.
+        def piece_at(index)
+          found = pieces[index] unless index.negative?
+          found || refuse("there is no tune #{index + 1}", { field: 'tune' }, "The file has #{pieces.size}.")
+        end
+
+        # Its lines as they were written; the whole text where it holds only this one.
+        def text_of(index) = pieces.size == 1 ? @text : "#{piece_at(index).lines.map(&:first).join("\n")}\n"
+
+        private
+
+        def piece(lines)
+          fields = lines.filter_map { |line, _| line.match(/\A([XT]):\s*(.*?)\s*(?<!\\)(?:%.*)?\z/)&.captures }
+          Piece.new(number: fields.assoc('X')&.last, title: fields.assoc('T')&.last.to_s.gsub('\\%', '%'), lines:)
+        end
+
+        # Without blocks that are set for a printing program: %%begintext to %%endtext and the like.
+        def music(lines)
+          inside = false
+          lines.reject do |line, _|
+            inside = true if line.match?(/\A%%begin/)
+            (inside || line.start_with?('%%')).tap { inside = false if line.match?(/\A%%end/) }
+          end
+        end
+
+        # The fields of the file's head that hold for every tune.
+        def common(head) = head.select { |line, _| line.match?(/\A[MLQRI]:/) }
+
+        # In a file of several tunes an empty line ends a tune; in a single one it is a slip.
+        def up_to_blank(lines, tunes) = tunes > 1 ? lines.take_while { |line, _| !line.strip.empty? } : lines
+
+        def check
+          @text = older unless @text.valid_encoding?
+          @text = Notation.plain(@text)
+          refuse('the text is empty', {}, 'Paste a tune in ABC.') if @text.strip.empty?
+          refuse("the text is over #{SIZE / 1_000_000} MB", {}, 'Take fewer tunes at a time.') if @text.bytesize > SIZE
+        end
+
+        # Files from before UTF-8 are in the western European encoding; only what looks like a tune is taken for one.
+        def older
+          text = @text.b
+          refuse('this is not UTF-8 text', {}, 'Save the file as UTF-8 and try again.') unless text.match?(/^[XK]:/n)
+          text.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)
+        end
+
+        def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
+      end
+    end
+  end
+end

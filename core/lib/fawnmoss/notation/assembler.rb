@@ -1,0 +1,197 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    # Makes bars of one line of Events: numbers them, places notes in the bar, writes lengths that no single sign has as tied signs, looks after
+    # ties and slurs. A bar whose length does not fit its meter stands as it is and is named; short ones are right as a pick-up, at the end,
+    # and beside repeat signs.
+    class Assembler
+      LIMIT = 10_000 # written notes in one tune
+      CHORD = 12 # notes in one chord: more than two hands at a keyboard take
+      NAMED = 8 # bars that do not add up, by name
+
+      # bars: Score::Bar list, frozen; pickup: quarters; notices: sentences about what stands otherwise than written; odd: what does not add up,
+      # [{ bar:, line:, column:, words: }, ...].
+      Result = Value.of(:bars, :pickup, :notices, :odd)
+
+      # A bar before it is built.
+      Draft = Struct.new(:sounds, :key, :meter, :repeat_start, :repeat_end, :ending, :line, :signs, :number) do
+        def length = sounds.sum(0r, &:length)
+        def free? = meter == :free
+      end
+      private_constant :Draft
+
+      # events: list of Events; key: Theory::Key and meter: Theory::Meter, or :free, at the start. Returns Result. Raises InvalidTune when there
+      # are no notes or too many.
+      def self.call(events, key:, meter:) = new(key, meter).result(events)
+
+      def initialize(key, meter)
+        @key = key
+        @meter = meter
+        @notices = []
+        @odd = []
+      end
+
+      def result(events)
+        @drafts = []
+        open_bar
+        events.each { take(_1) }
+        close(Events::Line.new(line: :final, signs: [])) if @draft.sounds.any?
+        refuse('there are no notes', 'Write at least one bar.') if @drafts.all? { |draft| draft.sounds.all?(&:rest?) }
+        finish
+      end
+
+      private
+
+      def open_bar = @draft = Draft.new([], @key, @meter, false, false, nil, :single, [])
+
+      def take(event)
+        case event
+        when Events::Sound then sound(event)
+        when Events::Line then close(event)
+        when Events::Sign then sign(event.kind)
+        when Events::Change then change(event)
+        end
+      end
+
+      def sound(event)
+        refuse("a chord of more than #{CHORD} notes", 'Leave some of them out.') if event.pitches.size > CHORD
+        @draft.sounds << event
+      end
+
+      # A change inside a bar holds from the next one.
+      def change(event)
+        @key = event.key || @key
+        @meter = event.meter || @meter
+        if @draft.sounds.empty?
+          @draft.key = @key
+          @draft.meter = @meter
+        elsif event.meter && event.meter != @draft.meter
+          @notices << 'A meter that changes inside a bar holds from the next one.'
+        end
+      end
+
+      # Where a bar is only begun a jump or an end is that of the bar before.
+      def sign(kind)
+        before = @draft.sounds.empty? && %i[fine da_capo dal_segno to_coda].include?(kind) ? @drafts.last : nil
+        (before || @draft).signs << kind
+      end
+
+      def close(line)
+        if @draft.sounds.empty? then touch(line)
+        else
+          @draft.line = line.line || :single
+          @draft.repeat_end = line.repeat_end || false
+          @draft.signs.concat(line.signs || [])
+          @drafts << @draft
+          open_bar
+        end
+        @draft.repeat_start = true if line.repeat_start
+        @draft.ending = line.ending if line.ending
+      end
+
+      # A second bar line at one place.
+      def touch(line)
+        last = @drafts.last or return
+        last.line = line.line if line.line && line.line != :single
+        last.repeat_end ||= line.repeat_end || false
+      end
+
+      def finish
+        @drafts.last.line = :final
+        @drafts.each { |draft| draft.meter = Theory::Meter.free(draft.length) if draft.free? }
+        number
+        spread_endings
+        @drafts.each_index { check(_1) }
+        sounds, notices = Joins.new(@drafts.flat_map(&:sounds)).list
+        @notices.concat(notices)
+        @drafts.each { |draft| draft.sounds = sounds.shift(draft.sounds.size) }
+        Result.new(bars: built.freeze, pickup: pickup? ? @drafts.first.length : 0r, notices: (@notices.uniq + odd_notices).freeze, odd: @odd.freeze)
+      end
+
+      # A short first bar, before another.
+      def pickup? = @drafts.size > 1 && @drafts.first.length < @drafts.first.meter.bar_length
+
+      # Bars are numbered as printed; the second half of a bar split by a repeat sign keeps the number of the first.
+      def number
+        count = pickup? ? -1 : 0
+        @drafts.each_index do |index|
+          count += 1 unless index.positive? && completes?(index)
+          @drafts[index].number = count
+        end
+      end
+
+      # True when this short bar is the other half of the short bar before it, split by a repeat sign.
+      def completes?(index)
+        before = @drafts[index - 1]
+        draft = @drafts[index]
+        (before.repeat_end || draft.repeat_start) && index > 1 && before.length + draft.length == draft.meter.bar_length && draft.length.positive?
+      end
+
+      # An ending goes on to the next bar line that is more than a plain one, or to the next ending.
+      def spread_endings
+        ending = nil
+        @drafts.each_with_index do |draft, index|
+          ending = closes_at?(index) ? draft.ending : nil if draft.ending
+          draft.ending ||= ending
+          ending = nil if draft.repeat_end || draft.line != :single
+        end
+      end
+
+      # Whether anything closes the ending that begins in a bar.
+      def closes_at?(index)
+        rest = @drafts.drop(index)
+        rest.each_with_index.any? { |draft, at| draft.repeat_end || draft.line != :single || (at.positive? && draft.ending) }
+      end
+
+      def check(index)
+        draft = @drafts[index]
+        length = draft.length
+        full = draft.meter.bar_length
+        return if length == full || (length < full && short_allowed?(index))
+
+        name = draft.number.zero? ? 'the pick-up bar' : "bar #{draft.number}"
+        @odd << { **draft.sounds.first.where, bar: draft.number,
+                  words: "#{name} holds #{in_units(length, draft.meter)}, but #{draft.meter} asks for #{in_units(full, draft.meter)}" }
+      end
+
+      def short_allowed?(index)
+        draft = @drafts[index]
+        after = @drafts[index + 1]
+        index.zero? || after.nil? || draft.repeat_end || draft.repeat_start || draft.ending || after.repeat_start || after.ending ||
+          @drafts[index - 1].repeat_end || after.meter != draft.meter
+      end
+
+      def in_units(length, meter)
+        name = { 1 => 'whole notes', 2 => 'half notes', 4 => 'quarters', 8 => 'eighths', 16 => 'sixteenths', 32 => 'thirty-seconds' }[meter.unit]
+        "#{Fraction.text(length * meter.unit / 4)} #{name}"
+      end
+
+      def odd_notices
+        named = @odd.first(NAMED).map { |odd| "#{odd[:words].sub(/\A./, &:upcase)}. It stands as it is." }
+        @odd.size > NAMED ? [*named, "#{@odd.size - NAMED} more bars do not add up."] : named
+      end
+
+      def built
+        @ids = 0
+        @drafts.map.with_index do |draft, index|
+          at = starts_late?(index) ? draft.meter.bar_length - draft.length : 0r
+          notes = Signs.new(draft.sounds, at).notes { next_id }
+          Score::Bar.new(number: draft.number, notes: notes.freeze, key: draft.key, meter: draft.meter, repeat_start: draft.repeat_start,
+                         repeat_end: draft.repeat_end, ending: draft.ending, line: draft.line, signs: draft.signs.uniq.freeze)
+        end
+      end
+
+      # The pick-up, and the second half of a bar that a repeat sign splits, end at the bar line.
+      def starts_late?(index) = index.zero? ? pickup? : completes?(index)
+
+      def next_id
+        @ids += 1
+        refuse("more than #{LIMIT} notes", 'Split the tune.') if @ids > LIMIT
+        "n#{@ids}"
+      end
+
+      def refuse(message, remedy) = raise(InvalidTune.new(message, remedy:))
+    end
+  end
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    # What the readers find in one line of music, in order. The Assembler makes bars of it.
+    module Events
+      # Something that takes time: a note, a chord or a rest.
+      Sound = Value.of(
+        :pitches,    # Theory::Pitch list in the order written; [] for a rest
+        :length,     # quarters, as it sounds
+        :ratio,      # [3, 2] for three in the time of two, or nil
+        :tied,       # pitches that are tied to the next sound
+        :slur_start, # true, :dashed or false
+        :slur_stop,  # true or false
+        :marks,      # as of Score::Note
+        :fingers,    # by pitch, 0..4 or nil
+        :strings,    # by pitch, 1 = highest, or nil
+        :bow,        # :up, :down or nil
+        :graces,     # pitches of grace notes before it, or nil
+        :grace_fingers, # their fingers, or nil
+        :where # place in the text: { line:, column: } or { bar: }
+      ) do
+        def rest? = pitches.empty?
+      end
+
+      # A bar line. repeat_end: a backward repeat sign stands there; repeat_start: a forward one, for the next bar; ending: numbers of an
+      # ending that begins after it, as text; signs: as of Score::Bar, of the bar that it ends.
+      Line = Value.of(:line, :repeat_end, :repeat_start, :ending, :signs)
+
+      # From here on another key or meter holds. key: Theory::Key or nil; meter: Theory::Meter, :free or nil.
+      Change = Value.of(:key, :meter)
+
+      # A sign of navigation that belongs to the bar it stands in. kind: as of Score::Bar#signs.
+      Sign = Value.of(:kind)
+
+      PLAIN = { ratio: nil, tied: [].freeze, slur_start: false, slur_stop: false, marks: [].freeze, fingers: [].freeze, strings: [].freeze, bow: nil,
+                graces: nil, grace_fingers: nil }.freeze # of a sound with nothing attached
+
+      # A rest of so many quarters.
+      def self.rest(length, where = {}) = Sound.new(**PLAIN, pitches: [].freeze, length:, where:)
+    end
+  end
+end
