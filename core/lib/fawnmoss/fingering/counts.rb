@@ -11,9 +11,9 @@ module Fawnmoss
         @best = best
         @terms = lattice.terms
         @none = Array.new(@terms.all.size, 0).freeze
-        @placed = {}.compare_by_identity
-        @placed_at = []
-        @fired, @to, @from = Array.new(3) { Array.new(best.size) { {} } }
+        @fired = []
+        @standing = []
+        @to, @from = Array.new(2) { Array.new(best.size) { {} } }
         @known = {}
       end
 
@@ -49,7 +49,7 @@ module Fawnmoss
           index -= 1
           slot = gone
         end
-        way.reverse_each { |at, own, gone| known = @to[at][own] = add(known, fired(at, own, gone), best_fired(at)) }
+        way.reverse_each { |at, own, gone| known = @to[at][own] = add(known, at, own, gone) }
         known
       end
 
@@ -64,36 +64,25 @@ module Fawnmoss
           index += 1
           slot = following
         end
-        way.reverse_each { |at, own, following| known = @from[at][own] = add(known, fired(at + 1, following, own), best_fired(at + 1)) }
+        way.reverse_each { |at, own, following| known = @from[at][own] = add(known, at + 1, following, own) }
         known
       end
 
-      def add(counts, more, fewer)
-        return counts if more == fewer
-
+      # Counts and what the step to a slot and its place fire for; gone: the slot before, nil at the start.
+      def add(counts, index, slot, gone)
         sum = counts.dup
-        more.each { sum[_1] += 1 }
-        fewer.each { sum[_1] -= 1 }
+        standing(index, slot).each { sum[_1] += 1 }
+        @lattice.fired(index, slot, gone).each { sum[_1] += 1 } if gone
+        best_fired(index).each { sum[_1] -= 1 }
         sum
       end
 
-      def best_fired(index) = fired(index, @best[index], index.positive? ? @best[index - 1] : nil)
-
-      # Numbers of the terms that fire for what stands on a slot and for the step to it; gone: the slot before, nil at the start. Remembered,
-      # because the alternatives of neighbouring notes go the same ways.
-      def fired(index, slot, gone)
-        return placed(index)[@lattice.place(index, slot)] unless gone
-
-        @fired[index][(gone * @lattice.costs[index].size) + slot] ||= placed(index)[@lattice.place(index, slot)] + @lattice.fired(index, slot, gone)
+      def best_fired(index)
+        @fired[index] ||= standing(index, @best[index]) + (index.positive? ? @lattice.fired(index, @best[index], @best[index - 1]) : [])
       end
 
-      # The same for each place of a sound by itself.
-      def placed(index)
-        @placed_at[index] ||= begin
-          note = @lattice.sounds[index].first
-          (@placed[@lattice.candidates[index]] ||= {})[@terms.kind(note)] ||=
-            @lattice.candidates[index].map { |candidate| @terms.placed(candidate, note).map { |term, _| @terms.number(term) }.freeze }
-        end
+      def standing(index, slot)
+        (@standing[index] ||= @lattice.alone.of(@lattice.candidates[index], @lattice.sounds[index].first).fired)[@lattice.place(index, slot)]
       end
     end
   end

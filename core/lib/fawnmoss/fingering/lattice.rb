@@ -8,6 +8,7 @@ module Fawnmoss
       :candidates, # a list of Place or Grip per sound
       :allowed,    # per sound nil or the candidates that a pin leaves
       :terms,      # Terms
+      :alone,      # Arrivals: what places cost by themselves
       :steps,      # Steps to every sound from the one before; nil for the first
       :slots,      # Slots of every sound
       :costs,      # least cost of a way to the slot

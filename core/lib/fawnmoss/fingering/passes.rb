@@ -4,7 +4,7 @@ module Fawnmoss
   module Fingering
     # One step of the solver's passes, for hands that move: three slots (notes settled: 0, 1, 2) for a place and a string before it. These
     # loops are the engine's busiest, so they are written out plainly, without calls.
-    # rubocop:disable-next Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize, Metrics/CyclomaticComplexity, Metrics/PerceivedComplexity -- calls would cost more than they say here
+    # rubocop:disable-next Metrics/ModuleLength, Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize, Metrics/CyclomaticComplexity, Metrics/PerceivedComplexity -- calls would cost more than they say here
     module Passes
       NEVER = 1 << 50 # cost of a slot that cannot be reached
 
@@ -86,8 +86,10 @@ module Fawnmoss
         prices = rows.prices
         targets = rows.targets
         stays = rows.stays
+        again = rows.again
+        soon = rows.soon
         size = stays.size * 3
-        rest = Array.new(size, NEVER)
+        rest = Array.new(size)
         ahead = Array.new(size)
         slot = edge = row = 0
         while slot < size
@@ -114,15 +116,27 @@ module Fawnmoss
             end
             edge += 1
           end
-          moved = shift + rows.again < fresh
-          rest[slot] = moved ? shift + rows.again : fresh
-          ahead[slot] = moved ? shift_slot : fresh_slot
-          moved = shift + rows.soon < later
-          rest[slot + 1] = moved ? shift + rows.soon : later
-          ahead[slot + 1] = moved ? shift_slot : later_slot
-          moved = shift < later
-          rest[slot + 2] = moved ? shift : later
-          ahead[slot + 2] = moved ? shift_slot : later_slot
+          if (total = shift + again) < fresh
+            rest[slot] = total
+            ahead[slot] = shift_slot
+          else
+            rest[slot] = fresh
+            ahead[slot] = fresh_slot
+          end
+          if (total = shift + soon) < later
+            rest[slot + 1] = total
+            ahead[slot + 1] = shift_slot
+          else
+            rest[slot + 1] = later
+            ahead[slot + 1] = later_slot
+          end
+          if shift < later
+            rest[slot + 2] = shift
+            ahead[slot + 2] = shift_slot
+          else
+            rest[slot + 2] = later
+            ahead[slot + 2] = later_slot
+          end
           slot += 3
           row += 1
         end

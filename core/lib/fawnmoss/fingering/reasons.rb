@@ -53,7 +53,7 @@ module Fawnmoss
 
       def price(other) = other.extra.negative? ? "#{decimal(-other.extra)} cheaper" : "#{decimal(other.extra)} dearer"
       def decimal(hundredths) = format('%.1f', hundredths / 100.0)
-      def capital(words) = words.sub(/\A./, &:upcase)
+      def capital(words) = "#{words[0].upcase}#{words[1..]}"
 
       def fired(index) = @solution.fired(index).map { |term, step| "#{capital(term.reason(step))}." }.uniq
 

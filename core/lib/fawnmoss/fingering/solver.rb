@@ -22,7 +22,8 @@ module Fawnmoss
         moves = Move.all(sounds.map(&:first), tempo)
         @steps = [nil, *candidates.each_cons(2).zip(moves).map { |(from, to), move| tables.steps(from, to, move, memory) }]
         @slots = [Slots.new(strings: Slots::NOTHING, memory:), *@steps.drop(1).map(&:slots)]
-        @arrivals = Arrivals.new(terms).all(sounds, candidates, allowed)
+        @alone = tables.arrivals(tempo, terms)
+        @arrivals = @alone.all(sounds, candidates, allowed)
         @rows = [nil, *(1...sounds.size).map { |index| @steps[index].rows(@slots[index - 1].strings, @arrivals[index]) }]
       end
 
@@ -33,7 +34,8 @@ module Fawnmoss
       def lattice
         costs, froms = forward
         rests, aheads = backward
-        Lattice.new(sounds: @sounds, candidates: @candidates, allowed: @allowed, terms: @terms, steps: @steps, slots: @slots, costs:, froms:, rests:, aheads:)
+        Lattice.new(sounds: @sounds, candidates: @candidates, allowed: @allowed, terms: @terms, alone: @alone, steps: @steps, slots: @slots, costs:, froms:,
+                    rests:, aheads:)
       end
 
       private

@@ -7,6 +7,7 @@ module Fawnmoss
     # grown beyond MOST steps, so that it never grows for good.
     class Tables
       MOST = 200_000 # steps from place to place, about 5 MB
+      TEMPI = 8
 
       attr_reader :candidates
 
@@ -27,9 +28,12 @@ module Fawnmoss
         end
       end
 
+      # Arrivals at a tempo (quarters a minute), which decides what some notes cost by themselves. terms: Terms of the setting at that tempo.
+      def arrivals(tempo, terms) = @arrivals[tempo] ||= Arrivals.new(terms)
+
       # Before a new chart: starts afresh when there is too much.
       def tidy
-        clear if @size > MOST
+        clear if @size > MOST || @arrivals.size > TEMPI
         self
       end
 
@@ -38,6 +42,7 @@ module Fawnmoss
       def clear
         @candidates = Candidates.new(@instrument, @positions)
         @known = {}.compare_by_identity
+        @arrivals = {}
         @size = 0
       end
     end

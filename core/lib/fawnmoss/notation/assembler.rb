@@ -128,20 +128,18 @@ module Fawnmoss
         (before.repeat_end || draft.repeat_start) && index > 1 && before.length + draft.length == draft.meter.bar_length && draft.length.positive?
       end
 
-      # An ending goes on to the next bar line that is more than a plain one, or to the next ending.
+      # An ending goes on to the next bar line that is more than a plain one, or to the next ending; where there is none it is one bar long.
       def spread_endings
-        ending = nil
-        @drafts.each_with_index do |draft, index|
-          ending = closes_at?(index) ? draft.ending : nil if draft.ending
-          draft.ending ||= ending
-          ending = nil if draft.repeat_end || draft.line != :single
+        starts = @drafts.each_index.select { @drafts[_1].ending }
+        starts.each do |start|
+          last = (start...@drafts.size).find { ends_here?(_1) } or next
+          (start..last).each { @drafts[_1].ending ||= @drafts[start].ending }
         end
       end
 
-      # Whether anything closes the ending that begins in a bar.
-      def closes_at?(index)
-        rest = @drafts.drop(index)
-        rest.each_with_index.any? { |draft, at| draft.repeat_end || draft.line != :single || (at.positive? && draft.ending) }
+      def ends_here?(index)
+        after = @drafts[index + 1]
+        @drafts[index].repeat_end || @drafts[index].line != :single || after&.repeat_start || after&.ending
       end
 
       def check(index)

@@ -3,7 +3,7 @@
 module Fawnmoss
   module Score
     # A tune as it is played: repeats written out, endings in their turn, D.C. and D.S. followed. What lies before a backward repeat
-    # sign is played again from the forward sign before it, else from the start or the end of the last repeat. After a jump back no repeat
+    # sign is played again from the forward sign before it, else from the start, or from the end of the last repeat and its endings. After a jump back no repeat
     # is played again, and of several endings the last one.
     class Unfolding
       MOST = 20_000 # bars: no tune that is charted plays more
@@ -25,6 +25,7 @@ module Fawnmoss
       def order
         @jumped = false
         @gone_back = Hash.new(0) # from a repeat sign, by its bar: how many times
+        @passes = Hash.new(0) # the same of all signs of endings side by side
         @start = 0 # where the stretch began that the next repeat sign goes back to
         played = []
         index = 0
@@ -45,15 +46,15 @@ module Fawnmoss
         return false if times.empty?
         return !last_ending?(index) if @jumped
 
-        !times.include?(1 + endings(index).sum { @gone_back[_1] })
+        !times.include?(1 + @passes[endings(index)])
       end
 
       # Bars of the endings side by side that one belongs to: their numbers rise.
-      def endings(index)
-        first = last = index
-        first -= 1 while first.positive? && follows?(first - 1, first)
-        last += 1 while last + 1 < @bars.size && follows?(last, last + 1)
-        first..last
+      def endings(index) = groups[index]
+
+      # By bar.
+      def groups
+        @groups ||= @bars.each_index.slice_when { |one, other| !follows?(one, other) }.flat_map { |run| [run.first..run.last] * run.size }
       end
 
       def follows?(one, other)
@@ -63,11 +64,10 @@ module Fawnmoss
 
       def last_ending?(index) = @bars[index].ending == @bars[endings(index).last].ending
 
-      # The first bar after an ending that is left out; what follows it is a stretch of its own.
+      # The first bar after an ending that is left out.
       def past_ending(index)
         ending = @bars[index].ending
         index += 1 while index < @bars.size && @bars[index].ending == ending
-        @start = index if @bars[index - 1].repeat_end
         index
       end
 
@@ -79,7 +79,7 @@ module Fawnmoss
         return @start if again?(index)
         return jump(bar) if !@jumped && bar.signs.intersect?(%i[da_capo dal_segno])
 
-        @start = index + 1 if bar.repeat_end
+        @start = index + 1 if bar.repeat_end || (bar.ending && index == endings(index).last)
         index + 1
       end
 
@@ -90,6 +90,7 @@ module Fawnmoss
         return false if bar.ending && bar.times.min > 1 && last_ending?(index)
 
         @gone_back[index] += 1
+        @passes[endings(index)] += 1
         true
       end
 

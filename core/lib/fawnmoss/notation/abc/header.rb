@@ -12,7 +12,7 @@ module Fawnmoss
         CLEFS = %w[treble alto tenor bass].freeze
         KEY = /\A(?<tonic>[A-G])(?<sign>[#b]?)\s*(?<mode>[A-Za-z]*)(?![A-Za-z=])/
         EXTRA = /(\^\^|\^|__|_|=)([A-Ga-g])/
-        PIPES = { 'HP' => 0, 'Hp' => 2 }.freeze # highland pipes: no signature, or two sharps
+        PIPES = %w[HP Hp].freeze # highland pipes: F sharp and C sharp, printed or not
 
         # A key and what its line says besides. extra: { letter => alteration } against the signature; octaves: by which notes sound higher.
         Signature = Value.of(:key, :extra, :octaves) do
@@ -76,7 +76,7 @@ module Fawnmoss
 
         # Signature. Raises InvalidTune for what is no key; only a clef changes no key: then nil inside the music.
         def key_from(value, place)
-          return pipes(value) if PIPES.key?(value[0, 2])
+          return pipes if PIPES.include?(value[0, 2])
 
           match = KEY.match(value)
           word = match && mode(match[:mode])
@@ -124,7 +124,7 @@ module Fawnmoss
           MODES[word.downcase[0, 3]]
         end
 
-        def pipes(value) = Signature.new(key: Theory::Key.new(fifths: PIPES.fetch(value[0, 2]), mode: 'major'), extra: {}.freeze, octaves: 0)
+        def pipes = Signature.new(key: Theory::Key.new(fifths: 2, mode: 'major'), extra: {}.freeze, octaves: 0)
 
         # No signature but what is written out, or no word about the key at all.
         def none(value, place)
@@ -136,7 +136,12 @@ module Fawnmoss
         end
 
         def extra(text) = text.gsub(/\w+=\S+/, '').scan(EXTRA).to_h { |sign, letter| [letter.upcase, Spelling::ACCIDENTALS.fetch(sign)] }.freeze
-        def octaves(text) = text[/\boctave=(-?\d)/, 1].to_i.clamp(-3, 3)
+
+        # octave=-1, or a clef with a small 8 under or over it.
+        def octaves(text)
+          small = text[/(?:treble|alto|tenor|bass)([+-])8/, 1]
+          (text[/\boctave=(-?\d)/, 1].to_i + { '+' => 1, '-' => -1 }.fetch(small, 0)).clamp(-3, 3)
+        end
 
         # The first clef that is named holds for the tune.
         def read_clef(value) = @clef ? nil : @clef = CLEFS.find { value.match?(/(?:\A|[\s=])#{_1}/) }

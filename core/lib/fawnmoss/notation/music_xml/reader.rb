@@ -94,7 +94,6 @@ module Fawnmoss
           key = found.key
           meter = found.meter
           @key ||= key
-          @first_meter ||= meter
           @meter = meter || @meter
           @events << Events::Change.new(key:, meter:) if key || meter
         end
@@ -197,7 +196,7 @@ module Fawnmoss
         end
 
         def build(root)
-          found = Assembler.call(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: @first_meter || :free)
+          found = Assembler.call(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: :free)
           tempo = tempo(root.at_xpath('//sound/@tempo')&.value)
           Score::Tune.new(title: @title, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: found.bars.first.key,
                           meter: found.bars.first.meter, tempo:, pickup: found.pickup, clef: @clef, bars: found.bars,
