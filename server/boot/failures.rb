@@ -64,7 +64,7 @@ module FawnmossServer
         when Stale then Answer.error(409, error.message, remedy: error.remedy, code: 'stale', current: error.current)
         when Missing then Answer.error(404, 'There is nothing here.', code: 'missing')
         when Refused then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: error.code, offers: error.offers)
-        when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'parts', parts: error.parts)
+        when Choose then Answer.error(422, error.message, remedy: error.remedy, code: 'contents', tunes: error.tunes)
         when Apart::Failed then too_heavy(error, env)
         when TooLong then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'long')
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')

@@ -21,14 +21,15 @@ module FawnmossServer
 
       def self.format_of(text) = text.lstrip.start_with?('<') ? 'musicxml' : 'abc'
 
-      # Of a score with several parts or voices the one that was chosen; raises Choose when none was.
+      # Of a file with several tunes, parts or voices the line that was chosen; raises Choose when none was.
       def self.chosen(fields, text, format, **about)
-        score = format == 'musicxml' ? Fawnmoss::Notation::MusicXml::Selection.new(text) : nil
-        return new(text:, format:, notices: [], **about) if score.nil? || score.single?
-        raise Choose, score.parts unless fields.given?('part')
+        contents = Fawnmoss::Notation::Contents.of(text, format)
+        return new(text:, format:, notices: [], **about) if contents.single?
+        raise Choose, contents unless fields.given?('part') || fields.given?('tune')
 
         voice = fields.text('voice', max: 20, default: '')
-        text, notices = score.take(fields.integer('part', 0..999), voice.empty? ? nil : voice)
+        text, format, notices = contents.text_of(tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
+                                                 part: fields.integer('part', 0..999, optional: true))
         new(text:, format:, notices:, **about)
       end
       private_class_method :chosen
@@ -52,7 +53,7 @@ module FawnmossServer
       # The text of a file. Archives are unpacked here, so that the table holds text.
       def self.plain(bytes, fields)
         bytes = Fawnmoss::Notation::MusicXml::Mxl.unpack(bytes) if Fawnmoss::Notation::MusicXml::Mxl.archive?(bytes)
-        text = Fawnmoss::Notation.utf8(bytes)
+        text = Fawnmoss::Notation.text(bytes)
         text || fields.refuse('file', 'The file is neither UTF-8 nor UTF-16 text.', 'Save it as UTF-8 and try again.')
       end
     end

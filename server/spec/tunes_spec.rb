@@ -26,9 +26,9 @@ RSpec.describe 'tunes' do
   end
 
   it 'tells the line and column of a mistake, and stores nothing' do
-    api(:post, '/api/tunes', { text: "X:1\nM:4/4\nL:1/4\nK:G\nABcd|A&Bcd|\n" })
+    api(:post, '/api/tunes', { text: "X:1\nM:4/4\nL:1/4\nK:G\nABcd|AF#cd|\n" })
     expect([status, error[:where]]).to eq([422, { line: 5, column: 7 }])
-    expect(error[:message]).to include('second voice')
+    expect(error[:message]).to include('for F sharp write ^F')
     expect(api(:get, '/api/tunes')[:tunes]).to be_empty
   end
 
@@ -148,11 +148,26 @@ RSpec.describe 'tunes' do
     text = '<score-partwise><part-list><score-part id="A"><part-name>First</part-name></score-part><score-part id="B"><part-name>Second</part-name></score-part></part-list>' \
            "#{part.call('A', note.call('G'))}#{part.call('B', "#{note.call('A')}<backup><duration>4</duration></backup>#{note.call('F', 2)}")}</score-partwise>"
     api(:post, '/api/tunes', { text: })
-    expect([status, error[:code], error[:parts]]).to eq([422, 'parts', [{ index: 0, name: 'First', voices: ['1'] }, { index: 1, name: 'Second', voices: %w[1 2] }]])
+    expect([status, error[:code]]).to eq([422, 'contents'])
+    expect(error[:tunes]).to eq([{ index: 0, title: '', why: nil, parts: [{ index: 0, name: 'First', voices: ['1'] }, { index: 1, name: 'Second', voices: %w[1 2] }] }])
     tune = api(:post, '/api/tunes', { text:, part: 1, voice: '2', title: 'Lower' })
     expect([tune[:abc], tune[:notices]]).to match([/F8/, ['Left out: First.', 'Left out of Second: voice 1.']])
     api(:post, '/api/tunes', { text:, part: 5 })
     expect(error[:message]).to eq('there is no part 6')
+  end
+
+  it 'asks which tunes of a book to take, and takes each as it was written; a voice of several as a tune of its own' do
+    book = "X:1\nT:One\nM:4/4\nL:1/4\nK:D\nD E F G|\n\nX:2\nT:Two\nM:4/4\nL:1/4\nK:G\nV:1\nG A B c|\nV:2\nG,4|\n\nX:3\nT:Three\nK:Q\nA|\n"
+    api(:post, '/api/tunes', { file_name: 'book.abc', file: [book].pack('m0') })
+    expect([status, error[:message], error[:tunes].map { |tune| [tune[:index], tune[:title], tune[:parts].flat_map { _1[:voices] }] }])
+      .to eq([422, 'The file has 3 tunes.', [[0, 'One', ['1']], [1, 'Two', %w[1 2]], [2, 'Three', []]]])
+    expect(error[:tunes].last[:why]).to include('"Q" is not a key')
+    one = api(:post, '/api/tunes', { file_name: 'book.abc', file: [book].pack('m0'), tune: 0 })
+    expect([one[:title], one[:text]]).to eq(['One', "X:1\nT:One\nM:4/4\nL:1/4\nK:D\nD E F G|\n"])
+    two = api(:post, '/api/tunes', { file_name: 'book.abc', file: [book].pack('m0'), tune: 1, part: 0, voice: '2' })
+    expect([two[:title], two[:text], two[:notices]]).to match(['Two', /G,8/, ['Left out: voice 1.']])
+    api(:post, '/api/tunes', { text: book, tune: 7 })
+    expect([status, error[:message]]).to eq([422, 'there is no tune 8'])
   end
 
   it 'packs all tunes into an archive, and unpacks it elsewhere without duplicates' do
@@ -176,7 +191,7 @@ RSpec.describe 'tunes' do
       { 'good.abc' => "X:1\nM:4/4\nL:1/4\nK:D\nD4|\n", 'bad.abc' => 'K:', 'picture.png' => 'x', 'tunes.json' => '{"tunes": 3}' }.each { |name, text| zip.put_next_entry(name) && zip.write(text) }
     end.string
     results = api(:post, '/api/archive', { file: [bytes].pack('m0') })[:results]
-    expect(results).to match([a_hash_including(name: 'good.abc', state: 'added'), a_hash_including(name: 'bad.abc', state: 'failed', words: /meter|M:/)])
+    expect(results).to match([a_hash_including(name: 'good.abc', state: 'added'), a_hash_including(name: 'bad.abc', state: 'failed', words: /is not a key|no notes/)])
     score = Zip::OutputStream.write_buffer { |zip| zip.put_next_entry('a.xml') && zip.write("<score-partwise>#{' ' * 7_000_000}</score-partwise>") }.string
     swelling = Zip::OutputStream.write_buffer { |zip| 4.times { zip.put_next_entry("#{_1}.mxl") && zip.write(score) } }.string
     api(:post, '/api/archive', { file: [swelling].pack('m0') })

@@ -11,6 +11,12 @@ module Fawnmoss
     # Control characters that have no place in a text, as blanks: what stands where stays there.
     def self.plain(text) = text.match?(CONTROL) ? text.gsub(CONTROL, ' ') : text
 
+    # Bytes of a text file as UTF-8: as utf8 has them; ABC files from before UTF-8 are in the western European encoding, and only what looks like a
+    # tune is taken for one. nil when they are neither.
+    def self.text(bytes)
+      utf8(bytes) || (plain(bytes.b.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)) if bytes.b.match?(/^[XK]:/n))
+    end
+
     # Bytes of a text file as UTF-8, without its byte order mark; nil when they are neither UTF-8 nor marked UTF-16.
     def self.utf8(bytes)
       wide = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }[bytes.byteslice(0, 2).b]

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { Tune, Unpacked } from '../api/types'
+import type { ContentsTune, Tune, Unpacked } from '../api/types'
+import type { Line } from '../geometry/contents'
 import { sentences } from '../geometry/words'
+import ChooseLines from './ChooseLines.vue'
 import NotesField from './NotesField.vue'
 
 /** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
@@ -12,8 +14,8 @@ const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
 const LARGEST = 8_000_000
 
-interface Part { index: number; name: string; voices: string[] }
-interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; parts: Part[] }
+interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; tunes: ContentsTune[]; bytes?: string }
+type Choice = Partial<Omit<Line, 'words'>>
 
 const text = ref(localStorage.getItem(DRAFT) ?? '')
 const title = ref('')
@@ -30,8 +32,8 @@ watch(open, (now) => {
 watch(() => props.dropped, (files) => files.length && take(files))
 
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
-const parts = computed(() => (problem.value?.code === 'parts' ? (problem.value.body.parts as Part[]) : []))
-const choices = (list: Part[]) => list.flatMap((part) => part.voices.map((voice) => ({ part: part.index, voice, words: part.voices.length > 1 ? `${part.name}, voice ${voice}` : part.name })))
+const contents = (trouble: Trouble | null): ContentsTune[] => (trouble?.code === 'contents' ? (trouble.body.tunes as ContentsTune[]) : [])
+const sent = ({ tune, part, voice }: Line): Choice => ({ tune, part, voice })
 const done = computed(() => items.value.filter((item) => ['done', 'failed', 'choose'].includes(item.state)).length)
 
 function base64(bytes: Uint8Array): string {
@@ -40,11 +42,11 @@ function base64(bytes: Uint8Array): string {
   return btoa(binary)
 }
 
-async function add(choice: { part: number; voice: string } | object = {}): Promise<void> {
+async function add(lines: Line[] = []): Promise<void> {
   busy.value = true
   problem.value = null
   try {
-    const tune = await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...choice })
+    const tune = lines.length > 1 ? await addAll(lines) : await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...lines.map(sent)[0] })
     text.value = title.value = source.value = ''
     open.value = false
     emit('added', tune)
@@ -57,11 +59,20 @@ async function add(choice: { part: number; voice: string } | object = {}): Promi
   }
 }
 
+/** Several tunes of a pasted book, as files are added: what went wrong with some does not keep the others. */
+async function addAll(lines: Line[]): Promise<null> {
+  const item: Item = { name: 'The text', file: new File([text.value], text.value.trimStart().startsWith('<') ? 'text.musicxml' : 'text.abc'), state: 'sending', words: '', tunes: [] }
+  items.value.push(item)
+  await sendLines(items.value.at(-1)!, lines)
+  if (items.value.at(-1)!.state === 'failed') throw new Trouble(422, 'Not all of them were added', 'See above.')
+  return null
+}
+
 /** Files one after the other; one that cannot be read does not stop the rest. */
 async function take(files: File[]): Promise<void> {
   open.value = true
   const waiting = busy.value
-  items.value.push(...files.map((file) => ({ name: file.name, file, state: 'waiting' as const, words: '', parts: [] })))
+  items.value.push(...files.map((file) => ({ name: file.name, file, state: 'waiting' as const, words: '', tunes: [] })))
   if (waiting) return
   busy.value = true
   for (let item = next(); item; item = next()) await send(item)
@@ -69,20 +80,42 @@ async function take(files: File[]): Promise<void> {
 }
 const next = () => items.value.find((item) => item.state === 'waiting')
 
-async function send(item: Item, choice: { part: number; voice: string } | object = {}): Promise<void> {
+/** Read once: the file may be gone by the time that its lines are chosen. */
+const bytesOf = async (item: Item): Promise<string> => (item.bytes ??= base64(new Uint8Array(await item.file.arrayBuffer())))
+
+/** Lines of one file that were chosen: one as if it were the file, more than one counted. */
+async function sendLines(item: Item, lines: Line[]): Promise<void> {
+  if (lines.length === 1) return send(item, sent(lines[0]!))
+  const failed: string[] = []
   item.state = 'sending'
+  const file = await bytesOf(item)
+  for (const [at, line] of lines.entries()) {
+    item.words = `${at + 1} of ${lines.length}`
+    try {
+      emit('added', await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.file.name, file, ...sent(line) }))
+    } catch (error) {
+      failed.push(`${item.tunes[line.tune]?.title || `tune ${line.tune + 1}`}: ${error instanceof Trouble ? error.text : 'it could not be sent'}`)
+    }
+  }
+  item.state = failed.length ? 'failed' : 'done'
+  item.words = sentences([`${lines.length - failed.length} of ${lines.length} added`, ...failed])
+}
+
+async function send(item: Item, choice: Choice = {}): Promise<void> {
+  item.state = 'sending'
+  item.words = ''
   try {
     if (item.file.size > LARGEST) throw new Trouble(413, `This file has ${Math.round(item.file.size / 1e6)} MB`, 'Eight are the limit: split the score.')
     if (item.file.size === 0) throw new Trouble(422, 'This file is empty', 'Export it again.')
     if (/\.zip$/i.test(item.name)) return await unpack(item)
-    const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: base64(new Uint8Array(await item.file.arrayBuffer())), ...choice })
+    const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: await bytesOf(item), ...choice })
     item.state = 'done'
     item.words = sentences([`on the shelf as ${tune.title}`, ...tune.notices])
     emit('added', tune)
   } catch (error) {
     const trouble = error instanceof Trouble ? error : new Trouble(0, 'This file could not be opened', 'Choose it again.')
-    item.state = trouble.code === 'parts' ? 'choose' : 'failed'
-    item.parts = trouble.code === 'parts' ? (trouble.body.parts as Part[]) : []
+    item.tunes = contents(trouble)
+    item.state = item.tunes.length ? 'choose' : 'failed'
     item.words = trouble.text
   }
 }
@@ -115,8 +148,8 @@ const chosen = (event: Event): void => {
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
           <ul v-if="items.length" class="plain items">
             <li v-for="(item, index) in items" :key="index" :class="item.state">
-              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: 'reading …', done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
-              <span v-if="item.state === 'choose'"><v-btn v-for="one in choices(item.parts)" :key="one.words" density="compact" @click="send(item, { part: one.part, voice: one.voice })">{{ one.words }}</v-btn></span>
+              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: `reading ${item.words} …`, done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
+              <ChooseLines v-if="item.state === 'choose'" :tunes="item.tunes" :busy="busy" @take="sendLines(item, $event)" />
               <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>
             </li>
           </ul>
@@ -125,7 +158,7 @@ const chosen = (event: Event): void => {
           <NotesField ref="field" v-model="text" label="ABC or MusicXML text" :where="problem?.where" />
           <div v-if="problem && !['title', 'source'].includes(String(problem.where.field))" class="problem mt-2" role="alert">
             {{ problem.text }}
-            <v-btn v-for="one in choices(parts)" :key="one.words" density="compact" @click="add({ part: one.part, voice: one.voice })">{{ one.words }}</v-btn>
+            <ChooseLines v-if="contents(problem).length" :tunes="contents(problem)" :busy="busy" @take="add($event)" />
           </div>
           <div class="two">
             <v-text-field v-model="title" label="Title (else as in the text)" :error-messages="fieldOf('title')" />

@@ -13,7 +13,7 @@ module Fawnmoss
 
         # text: a whole file. Raises InvalidTune for what is no text.
         def initialize(text)
-          @text = text.to_s.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+          @text = Notation.text(text.to_s) || refuse('this is not UTF-8 text', {}, 'Save the file as UTF-8 and try again.')
           check
           @lines = music(@text.split(/\r\n|\r|\n/).each.with_index(1).to_a)
         end
@@ -59,17 +59,8 @@ module Fawnmoss
         def up_to_blank(lines, tunes) = tunes > 1 ? lines.take_while { |line, _| !line.strip.empty? } : lines
 
         def check
-          @text = older unless @text.valid_encoding?
-          @text = Notation.plain(@text)
           refuse('the text is empty', {}, 'Paste a tune in ABC.') if @text.strip.empty?
           refuse("the text is over #{SIZE / 1_000_000} MB", {}, 'Take fewer tunes at a time.') if @text.bytesize > SIZE
-        end
-
-        # Files from before UTF-8 are in the western European encoding; only what looks like a tune is taken for one.
-        def older
-          text = @text.b
-          refuse('this is not UTF-8 text', {}, 'Save the file as UTF-8 and try again.') unless text.match?(/^[XK]:/n)
-          text.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)
         end
 
         def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
