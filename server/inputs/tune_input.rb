@@ -24,15 +24,21 @@ module FawnmossServer
       # Of a file with several tunes, parts or voices the line that was chosen; raises Choose when none was.
       def self.chosen(fields, text, format, **about)
         contents = Fawnmoss::Notation::Contents.of(text, format)
-        return new(text:, format:, notices: [], **about) if contents.single?
+        return new(text:, format:, notices: [], **about) if contents.single? && format != 'midi'
+        return of_line(contents, about) if contents.single?
         raise Choose, contents unless fields.given?('part') || fields.given?('tune')
 
         voice = fields.text('voice', max: 20, default: '')
-        text, format, notices = contents.text_of(tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
-                                                 part: fields.integer('part', 0..999, optional: true))
-        new(text:, format:, notices:, **about)
+        of_line(contents, about, tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
+                                 part: fields.integer('part', 0..999, optional: true))
       end
-      private_class_method :chosen
+
+      # The tune of one line as it is kept.
+      def self.of_line(contents, about, **line)
+        text, format, notices = contents.text_of(**line)
+        new(text:, format:, notices: notices - Fawnmoss::Notation.read(text, format).notices, **about)
+      end
+      private_class_method :chosen, :of_line
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)
@@ -46,18 +52,21 @@ module FawnmossServer
 
       def self.format_of_name(name, fields)
         self::FORMATS[File.extname(name).downcase] ||
-          fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml or .mxl.')
+          fields.refuse('file', "#{name} is of a kind that is not read.", 'Choose a file ending in .abc, .musicxml, .xml, .mxl or .mid.')
       end
       private_class_method :format_of_name
 
       # The text of a file. Archives are unpacked here, so that the table holds text.
       def self.plain(bytes, fields)
+        return bytes if Fawnmoss::Notation::MidiIn::File.midi?(bytes)
+
         bytes = Fawnmoss::Notation::MusicXml::Mxl.unpack(bytes) if Fawnmoss::Notation::MusicXml::Mxl.archive?(bytes)
         text = Fawnmoss::Notation.text(bytes)
         text || fields.refuse('file', 'The file is neither UTF-8 nor UTF-16 text.', 'Save it as UTF-8 and try again.')
       end
     end
 
-    TuneInput::FORMATS = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml' }.freeze
+    TuneInput::FORMATS = { '.abc' => 'abc', '.txt' => 'abc', '.musicxml' => 'musicxml', '.xml' => 'musicxml', '.mxl' => 'musicxml',
+                           '.mid' => 'midi', '.midi' => 'midi' }.freeze
   end
 end

@@ -170,6 +170,16 @@ RSpec.describe 'tunes' do
     expect([status, error[:message]]).to eq([422, 'there is no tune 8'])
   end
 
+  it 'takes a MIDI file as notes, and says what was guessed' do
+    score = Fawnmoss::Notation::Abc.read("X:1\nT:Bells\nM:3/4\nL:1/4\nK:G\nG A B|(3c/d/c/ B2|G3|\n")
+    bytes = Fawnmoss::Notation::Midi.write(score, instrument: FawnmossServer.catalogue.instrument('violin'), tempo: 80, count_in: false)
+    tune = api(:post, '/api/tunes', { file_name: 'bells.mid', file: [bytes].pack('m0') })
+    expect([status, tune[:title], tune[:key], tune[:meter], tune[:format]]).to eq([201, 'Bells', 'G major', '3/4', 'abc'])
+    expect(Fawnmoss::Notation::Abc.read(tune[:text]).played.map { _1.pitch.to_s }).to eq(%w[G4 A4 B4 C5 D5 C5 B4 G4])
+    api(:post, '/api/tunes', { file_name: 'torn.mid', file: ['MThd and no more'].pack('m0') })
+    expect(status).to eq(422)
+  end
+
   it 'packs all tunes into an archive, and unpacks it elsewhere without duplicates' do
     add_tune
     away = add_tune('D4|', title: 'Long Ü/tone')

@@ -142,8 +142,8 @@ const chosen = (event: Event): void => {
       <h2>Add tunes</h2>
       <form @submit.prevent="add()">
         <section aria-label="Files">
-          <label class="files"><span class="v-btn v-btn--variant-tonal choose">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .zip" @change="chosen" /></label>
-          <span class="small quiet">.abc, .musicxml, .xml or .mxl, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
+          <label class="files"><span class="v-btn v-btn--variant-tonal choose">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.mid,.midi,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .mid, .zip" @change="chosen" /></label>
+          <span class="small quiet">.abc, .musicxml, .xml, .mxl or .mid, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
           <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
           <ul v-if="items.length" class="plain items">

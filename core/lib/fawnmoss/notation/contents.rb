@@ -11,14 +11,18 @@ module Fawnmoss
       # A part of a score. index: 0 the first; name: as printed; voices: names of those that have notes, as they are taken.
       Part = Value.of(:index, :name, :voices)
 
-      # text: of the file (archives unpacked); format: 'abc' or 'musicxml'. Raises InvalidTune for what is neither.
-      def self.of(text, format) = format == 'abc' ? AbcFile.new(text) : ScoreFile.new(text)
+      # text: of the file (archives unpacked), bytes for MIDI; format: 'abc', 'musicxml' or 'midi'. Raises InvalidTune for what is none.
+      def self.of(text, format) = { 'abc' => AbcFile, 'musicxml' => ScoreFile, 'midi' => MidiFile }.fetch(format).new(text)
 
       # Tune list.
       def tunes = @tunes ||= list.freeze
 
       # There is nothing to choose.
       def single? = tunes.size == 1 && tunes.first.voices < 2
+
+      private
+
+      def missing(field, name) = raise(InvalidTune.new("there is no #{field} #{name}", where: { field: }, remedy: 'Choose one that is listed.'))
 
       # An ABC file.
       class AbcFile < Contents
@@ -29,8 +33,7 @@ module Fawnmoss
 
         # Score::Tune of one line. Raises InvalidTune.
         def take(tune: 0, part: nil, voice: nil)
-          raise InvalidTune.new("there is no part #{part + 1}", where: { field: 'part' }, remedy: 'An ABC tune has voices.') if part&.nonzero?
-
+          missing('part', part + 1) if part&.nonzero?
           Abc::Reader.new(@book.piece_at(tune)).tune(voice)
         end
 
@@ -66,8 +69,7 @@ module Fawnmoss
 
         # As AbcFile#take.
         def take(tune: 0, part: nil, voice: nil)
-          raise InvalidTune.new("there is no tune #{tune + 1}", where: { field: 'tune' }, remedy: 'A score is one tune.') if tune.nonzero?
-
+          missing('tune', tune + 1) if tune.nonzero?
           MusicXml.read(@text, part:, voice:)
         end
 
@@ -84,6 +86,36 @@ module Fawnmoss
         def list
           parts = @selection.parts.select { _1.voices.any? }.map { Part.new(index: _1.index, name: _1.name, voices: _1.voices) }
           [Tune.new(index: 0, title: @selection.title, parts: parts.freeze, why: parts.empty? ? 'There are no notes.' : nil)]
+        end
+      end
+
+      # A MIDI file: its lines are parts of one voice. It is kept as ABC, as it was worked out.
+      class MidiFile < Contents
+        def initialize(bytes)
+          super()
+          @bytes = bytes
+          @file = MidiIn::File.new(bytes)
+        end
+
+        # As AbcFile#take.
+        def take(tune: 0, part: nil, voice: nil)
+          missing('tune', tune + 1) if tune.nonzero?
+          missing('voice', voice) unless [nil, '1'].include?(voice)
+          missing('part', part + 1) unless part.nil? || part.between?(0, @file.lines.size - 1)
+          MidiIn.read(@bytes, line: part)
+        end
+
+        # As AbcFile#text_of.
+        def text_of(**line)
+          score = take(**line)
+          [Abc.write(score), 'abc', score.notices]
+        end
+
+        private
+
+        def list
+          parts = @file.lines.each_with_index.map { |line, index| Part.new(index:, name: line.name, voices: ['1'].freeze) }
+          [Tune.new(index: 0, title: @file.title, parts: parts.freeze, why: parts.empty? ? 'There are no notes.' : nil)]
         end
       end
     end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Notation
+    module MidiIn
+      # One line of a MIDI file as a page would have it.
+      class Page
+        COMMON = Theory::Meter.parse('4/4')
+        LONGEST = 10_000 # quarters from the start to the end
+
+        # file: File; line: one of its lines.
+        def initialize(file, line)
+          @file = file
+          @line = line
+          refuse if line.notes.map(&:last).max > LONGEST
+          @grid = Grid.new(line.notes)
+          @guessed = file.keys.empty? ? Keys.guess(line.notes.map(&:first)) : nil
+          # What holds from the start, then where it changes.
+          @keys = [[0r, @guessed || file.keys.first.last], *file.keys]
+          @meters = [[0r, file.meters.empty? ? COMMON : file.meters.first.last], *file.meters]
+        end
+
+        # Returns Score::Tune.
+        def tune
+          events = Barring.events(@grid.sounds.map { timed(_1) }, @meters, @keys)
+          found = Assembler.call(events, key: @keys.first.last, meter: @meters.first.last)
+          Score::Tune.new(title: @file.title.empty? ? @line.name : @file.title, composer: '', key: found.bars.first.key, meter: found.bars.first.meter, tempo:,
+                          pickup: found.pickup, clef: nil, bars: found.bars, notices: [*notices, *found.notices].freeze)
+        end
+
+        private
+
+        def refuse = raise(InvalidTune.new("the piece is over #{LONGEST} quarters long", remedy: 'Export some of its bars.'))
+        def tempo = @file.tempi.first&.last&.clamp(20, 300)
+
+        def timed(sound)
+          key = @keys.reverse_each.find { |at, _| at <= sound.at }.last
+          Barring::Timed.new(at: sound.at, length: sound.length, pitches: sound.keys.map { Keys.spell(_1, key) }.freeze, three: sound.three)
+        end
+
+        # What was guessed, moved and left out.
+        def notices
+          [*@file.notices, ("The file names no key; by its notes it is #{@guessed.name}." if @guessed),
+           ('The file names no meter; 4/4 is taken.' if @file.meters.empty?), *moved, *others].compact
+        end
+
+        def moved
+          count = @grid.moved
+          return if count.zero?
+
+          "#{count} #{count == 1 ? 'note was' : 'notes were'} moved by more than a twenty-fourth of a quarter to fit the grid."
+        end
+
+        def others
+          names = (@file.lines - [@line]).map(&:name)
+          names.any? ? "Left out: #{names.first(8).join(', ')}#{" and #{names.size - 8} more" if names.size > 8}." : nil
+        end
+      end
+    end
+  end
+end
