@@ -142,7 +142,7 @@ const chosen = (event: Event): void => {
       <h2>Add tunes</h2>
       <form @submit.prevent="add()">
         <section aria-label="Files">
-          <label class="files"><span class="v-btn v-btn--variant-tonal choose">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.mid,.midi,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .mid, .zip" @change="chosen" /></label>
+          <label class="files"><span class="v-btn v-btn--variant-tonal pick">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.mid,.midi,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .mid, .zip" @change="chosen" /></label>
           <span class="small quiet">.abc, .musicxml, .xml, .mxl or .mid, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
           <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
@@ -179,8 +179,8 @@ const chosen = (event: Event): void => {
 form { overflow-y: auto; }
 .files { display: inline-flex; position: relative; margin-right: 12px; }
 .files input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
-.files:focus-within .choose { outline: 2px solid var(--moss); outline-offset: 2px; }
-.choose { padding: 6px 16px; border-radius: 6px; background: rgba(var(--v-theme-primary), 0.12); color: var(--moss); font-weight: 600; }
+.files:focus-within .pick { outline: 2px solid var(--moss); outline-offset: 2px; }
+.pick { padding: 6px 16px; border-radius: 6px; background: rgba(var(--v-theme-primary), 0.12); color: var(--moss); font-weight: 600; }
 .items { margin-top: 8px; }
 .items li { padding: 3px 0; border-top: 1px solid var(--rule); }
 progress { width: 100%; accent-color: rgb(var(--v-theme-primary)); }

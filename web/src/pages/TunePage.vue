@@ -112,6 +112,24 @@ function take(found: Tune): void {
   fill(found)
 }
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
+/** The signs of the text, by what a teacher wants to write; lengths as with L:1/4, where a plain letter is a quarter. */
+const SIGNS: [string, string][] = [
+  ['C D E F G A B c d', 'notes from middle C up; small letters are an octave higher'],
+  ["C, c'", 'an octave lower with a comma, higher with an apostrophe; once more for one more'],
+  ['A2 A4 A/', 'a half, a whole, an eighth: the length behind the letter'],
+  ['A3/2 B/', 'a dotted quarter and an eighth; A3 is a dotted half'],
+  ['A>B A<B', 'dotted and short, short and dotted'],
+  ['(3A/B/c/', 'a triplet: three in the time of two; (5:4:5 five in the time of four'],
+  ['A2-|A2', 'a tie: the same note goes on, over a bar line too'],
+  ['(A B c)', 'a slur'],
+  ['z z2', 'rests; Z4 four bars of rest'],
+  ['^F _B =C', 'sharp, flat, natural: before the note, to the end of the bar'],
+  ['| |: :| ||', 'bars, repeats, a double line; |1 and :|2 first and second ending'],
+  ['D|G A B', 'a pick-up: a short first bar'],
+  ['[K:G] [M:3/4]', 'another key or meter from here on'],
+  ['!2!A "_III"A', 'a finger, a string (I is the highest)'],
+  ['vA uB', 'down-bow, up-bow; .A staccato, TA trill, {g}A grace note, !fine! !D.C.! !segno! !D.S.!'],
+]
 </script>
 
 <template>
@@ -137,10 +155,12 @@ const fieldOf = (name: string) => (problem.value?.where.field === name ? problem
         <div v-if="mistake" class="problem mt-2" role="alert">{{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn></div>
         <details class="small quiet mt-2">
           <summary>How to write it</summary>
-          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes: <code>C D E F G A B c d</code> and on, an octave lower with a comma, higher with an apostrophe.
-            <code>A2</code> twice as long, <code>A/</code> half; <code>z</code> rest; <code>^F</code> sharp, <code>_B</code> flat; <code>(D E)</code> slur; <code>|</code> bar, <code>|: :|</code> repeat; <code>u v</code> bow signs; <code>!2!</code> finger.</p>
+          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes and bars:</p>
+          <dl class="signs">
+            <template v-for="[sign, words] in SIGNS" :key="sign"><dt><code>{{ sign }}</code></dt><dd>{{ words }}</dd></template>
+          </dl>
         </details>
-        <p v-for="notice in reading?.notices ?? []" :key="notice" class="small quiet">{{ notice }}</p>
+        <p v-for="notice in reading?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
       </div>
       <StaffPreview :musicxml="reading?.musicxml ?? ''" :stale="!!mistake" />
     </div>
@@ -152,6 +172,8 @@ const fieldOf = (name: string) => (problem.value?.where.field === name ? problem
 .two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr); gap: 28px; align-items: start; }
 .about { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; margin-bottom: 12px; }
 summary { cursor: pointer; }
+.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px 18px; }
+.signs dd { margin: 0; }
 code { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; }
 @media (max-width: 900px) { .two { grid-template-columns: 1fr; } }
 </style>
