@@ -121,6 +121,13 @@ RSpec.describe 'reading what music carries' do
     back(read).each { |again| expect(again.bars).to eq(read.bars) }
   end
 
+  it 'keeps a tie of one note of a chord, and a repeat sign right before a bracket' do
+    read = tune('[DA]2- [DF]2|[DA-]2 [FA]2::[K:G]F4|')
+    expect(read.notes.map(&:tie)).to eq([true, false, false, false, false, true, false, false, false])
+    expect(read.bars.map { [_1.repeat_end, _1.repeat_start, _1.key.name] }.last(2)).to eq([[true, false, 'D major'], [false, true, 'G major']])
+    back(read).each { |again| expect(again.bars).to eq(read.bars) }
+  end
+
   it 'reads rests of several bars' do
     read = tune('D4|Z3|E4|')
     expect(read.bars.map { [_1.number, _1.notes.map(&:rest?), _1.length] }).to eq([[1, [false], 4], [2, [true], 4], [3, [true], 4], [4, [true], 4], [5, [false], 4]])

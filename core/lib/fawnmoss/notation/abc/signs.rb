@@ -16,7 +16,7 @@ module Fawnmoss
         STRINGS = { 'I' => 1, 'II' => 2, 'III' => 3, 'IV' => 4 }.freeze # as annotations: 1 is the highest
 
         SPACE = /[ \t`\\$]+|:(?![|:])/ # a single colon is a dotted line inside a bar
-        BAR = /\.?(?::+[|\]\[]+:*|[|\[]*\|(?:[|\]:]| :(?!\|))*|::+|\[\])/
+        BAR = /\.?(?::+(?:[|\]]|\[(?=\|))+:*|[|\[]*\|(?:[|\]:]| :(?!\|))*|::+|\[\])/
         ENDING = %r{\s?\[?(\d{1,2}(?:[,.]\d{1,2})*)(?![\d/])}
         NAMED_ENDING = /\["[^"]*"(?=[^\]|]*(?:\||\z))/
         NOTE = %r{(?<accidental>(?:\^\^|\^|__|_|=)(?<micro>\d*/\d*)?)?(?<letter>[A-Ga-gzx])(?<octave>[,']*)(?<length>\d*(?:/+\d*)?)}

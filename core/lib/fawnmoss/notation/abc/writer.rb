@@ -83,7 +83,7 @@ module Fawnmoss
         def chord(notes)
           head = notes.first
           opening = "#{group(head)}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
-          closing = "#{'-' if notes.any?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
+          closing = "#{'-' if notes.all?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
           "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
         end
 
@@ -112,7 +112,8 @@ module Fawnmoss
         def sounded(notes)
           return "z#{length(notes.first)}" if notes.first.rest?
 
-          names = notes.map { pitch(_1.pitch) }.join
+          some = notes.any?(&:tie) && !notes.all?(&:tie) # then the tie stands behind each note that has one
+          names = notes.map { "#{pitch(_1.pitch)}#{'-' if some && _1.tie}" }.join
           "#{notes.size > 1 ? "[#{names}]" : names}#{length(notes.first)}"
         end
 
