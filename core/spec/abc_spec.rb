@@ -87,6 +87,7 @@ RSpec.describe Fawnmoss::Notation::Abc do
     expect(refused_at('AB ? cd|')).to eq([5, 4])
     expect(refused_at('A|B ^z cd|')).to eq([5, 5])
     expect(refused_at('ABcd A/0|')).to eq([5, 6])
+    expect(refused_at('ABcd|[4//cg]|')).to eq([5, 6])
   end
 
   it 'answers a wrong sign with the right one' do

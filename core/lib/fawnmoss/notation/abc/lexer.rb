@@ -51,10 +51,9 @@ module Fawnmoss
         end
 
         def bar
-          return unless @scan.scan(BAR) || @scan.check(/\[\d/)
-
-          sign = @scan.matched
-          put(:bar, [sign, @scan.scan(ENDING) ? @scan[1].tr('.', ',') : nil])
+          sign = @scan.scan(BAR) || (@scan.check(/\[\d/) && '')
+          ending = @scan.scan(ENDING) && @scan[1].tr('.', ',') if sign
+          put(:bar, [sign, ending]) unless sign.nil? || (sign.empty? && ending.nil?)
         end
 
         # [K:D], [M:3/4], [L:1/8]; others are left out.
