@@ -103,6 +103,7 @@ RSpec.describe Fawnmoss::Notation::Abc do
       expect(read.notices).to include(start_with("Left out: #{words}")), body
     end
     expect(tune('(A (B c) d)|').played.map(&:slur)).to eq([nil, 1, 1, nil]) # the inner slur is the bow's
+    expect(tune('(z A B z)|(A z z2)|').played.map(&:slur)).to eq([1, 1, nil]) # none begins or ends on a rest
   end
 
   it 'says of a bar that does not add up by how much, and reads it as it stands' do

@@ -43,11 +43,13 @@ module Fawnmoss
           found
         end
 
-        # A slur over one sound joins nothing.
+        # A slur over one sound joins nothing; no slur begins or ends on a rest.
         def close(found, open, at)
+          open += 1 while open && open < at && @sounds[open].rest?
+          at -= 1 while open && open < at && @sounds[at].rest?
           if open.nil? then @notices << 'Left out: the end of a slur that does not begin.'
           elsif open < at
-            found[open][0] = @sounds[open].slur_start
+            found[open][0] = @sounds[open].slur_start || true
             found[at][1] = true
           end
           nil
