@@ -95,7 +95,7 @@ class Pictures
   def tunes
     visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'The Fawn at Dusk').id}"
     find('[data-drawn]', wait: 180)
-    find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B & c|")
+    find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B F# c|")
     find('[role=alert]')
     shot 'tune-edit'
     page.execute_script('localStorage.clear()')
