@@ -58,7 +58,7 @@ module FawnmossServer
 
       # The text of a file. Archives are unpacked here, so that the table holds text.
       def self.plain(bytes, fields)
-        return bytes if Fawnmoss::Notation::MidiIn::File.midi?(bytes)
+        return bytes if Fawnmoss::Notation::MidiIn::Sequence.midi?(bytes)
 
         bytes = Fawnmoss::Notation::MusicXml::Mxl.unpack(bytes) if Fawnmoss::Notation::MusicXml::Mxl.archive?(bytes)
         text = Fawnmoss::Notation.text(bytes)

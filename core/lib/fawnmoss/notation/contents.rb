@@ -94,14 +94,14 @@ module Fawnmoss
         def initialize(bytes)
           super()
           @bytes = bytes
-          @file = MidiIn::File.new(bytes)
+          @sequence = MidiIn::Sequence.new(bytes)
         end
 
         # As AbcFile#take.
         def take(tune: 0, part: nil, voice: nil)
           missing('tune', tune + 1) if tune.nonzero?
           missing('voice', voice) unless [nil, '1'].include?(voice)
-          missing('part', part + 1) unless part.nil? || part.between?(0, @file.lines.size - 1)
+          missing('part', part + 1) unless part.nil? || part.between?(0, @sequence.lines.size - 1)
           MidiIn.read(@bytes, line: part)
         end
 
@@ -114,8 +114,8 @@ module Fawnmoss
         private
 
         def list
-          parts = @file.lines.each_with_index.map { |line, index| Part.new(index:, name: line.name, voices: ['1'].freeze) }
-          [Tune.new(index: 0, title: @file.title, parts: parts.freeze, why: parts.empty? ? 'There are no notes.' : nil)]
+          parts = @sequence.lines.each_with_index.map { |line, index| Part.new(index:, name: line.name, voices: ['1'].freeze) }
+          [Tune.new(index: 0, title: @sequence.title, parts: parts.freeze, why: parts.empty? ? 'There are no notes.' : nil)]
         end
       end
     end

@@ -17,7 +17,7 @@ module Fawnmoss
         # A sound. at, length: quarters; keys: MIDI numbers; three: true where its beat is divided in three.
         Sound = Value.of(:at, :length, :keys, :three)
 
-        # notes: of File::Line.
+        # notes: of Sequence::Line.
         def initialize(notes)
           @notes = notes
           @by_beat = notes.group_by { |_, from, _| from.floor }

@@ -8,30 +8,33 @@ module Fawnmoss
         COMMON = Theory::Meter.parse('4/4')
         LONGEST = 10_000 # quarters from the start to the end
 
-        # file: File; line: one of its lines.
-        def initialize(file, line)
-          @file = file
+        # sequence: Sequence; line: one of its lines.
+        def initialize(sequence, line)
+          @sequence = sequence
           @line = line
           refuse if line.notes.map(&:last).max > LONGEST
           @grid = Grid.new(line.notes)
-          @guessed = file.keys.empty? ? Keys.guess(line.notes.map(&:first)) : nil
+          @guessed = sequence.keys.empty? ? Keys.guess(line.notes.map(&:first)) : nil
           # What holds from the start, then where it changes.
-          @keys = [[0r, @guessed || file.keys.first.last], *file.keys]
-          @meters = [[0r, file.meters.empty? ? COMMON : file.meters.first.last], *file.meters]
+          @keys = [[0r, @guessed || sequence.keys.first.last], *sequence.keys]
+          @meters = [[0r, sequence.meters.empty? ? COMMON : sequence.meters.first.last], *sequence.meters]
         end
 
         # Returns Score::Tune.
         def tune
           events = Barring.events(@grid.sounds.map { timed(_1) }, @meters, @keys)
           found = Assembler.call(events, key: @keys.first.last, meter: @meters.first.last)
-          Score::Tune.new(title: @file.title.empty? ? @line.name : @file.title, composer: '', key: found.bars.first.key, meter: found.bars.first.meter, tempo:,
-                          pickup: found.pickup, clef: nil, bars: found.bars, notices: [*notices, *found.notices].freeze)
+          first = found.bars.first
+          Score::Tune.new(title:, composer: '', key: first.key, meter: first.meter, tempo:, pickup: found.pickup, clef: nil, bars: found.bars,
+                          notices: [*notices, *found.notices].freeze)
         end
 
         private
 
+        def title = @sequence.title.empty? ? @line.name : @sequence.title
+
         def refuse = raise(InvalidTune.new("the piece is over #{LONGEST} quarters long", remedy: 'Export some of its bars.'))
-        def tempo = @file.tempi.first&.last&.clamp(20, 300)
+        def tempo = @sequence.tempi.first&.last&.clamp(20, 300)
 
         def timed(sound)
           key = @keys.reverse_each.find { |at, _| at <= sound.at }.last
@@ -40,8 +43,8 @@ module Fawnmoss
 
         # What was guessed, moved and left out.
         def notices
-          [*@file.notices, ("The file names no key; by its notes it is #{@guessed.name}." if @guessed),
-           ('The file names no meter; 4/4 is taken.' if @file.meters.empty?), *moved, *others].compact
+          [*@sequence.notices, ("The file names no key; by its notes it is #{@guessed.name}." if @guessed),
+           ('The file names no meter; 4/4 is taken.' if @sequence.meters.empty?), *moved, *others].compact
         end
 
         def moved
@@ -52,7 +55,7 @@ module Fawnmoss
         end
 
         def others
-          names = (@file.lines - [@line]).map(&:name)
+          names = (@sequence.lines - [@line]).map(&:name)
           names.any? ? "Left out: #{names.first(8).join(', ')}#{" and #{names.size - 8} more" if names.size > 8}." : nil
         end
       end

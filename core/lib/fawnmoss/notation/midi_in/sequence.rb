@@ -4,7 +4,7 @@ module Fawnmoss
   module Notation
     module MidiIn
       # A Standard MIDI File: its lines of notes, one a track and channel, percussion left out.
-      class File
+      class Sequence
         SIZE = 2_000_000 # bytes
         TRACKS = 400
         PERCUSSION = 9
@@ -23,7 +23,7 @@ module Fawnmoss
         def initialize(bytes)
           @bytes = bytes.b
           refuse("the file is over #{SIZE / 1_000_000} MB", 'Export one piece alone.') if @bytes.bytesize > SIZE
-          refuse('this is no MIDI file', 'Export it again as a Standard MIDI File.') unless self.class.midi?(@bytes) && @bytes.bytesize >= 14
+          refuse('this is no MIDI file', 'Export it again as MIDI.') unless self.class.midi?(@bytes) && @bytes.bytesize >= 14
           @quarter = quarter(@bytes.byteslice(12, 2).unpack1('n'))
           @notices = []
           gather(chunks.map { TrackReader.read(_1) })
