@@ -25,21 +25,17 @@ module Fawnmoss
         def self.scale(sharps) = [0, 2, 4, 5, 7, 9, 11].map { (_1 + (7 * sharps)) % 12 }
         private_class_method :scale
 
-        # The pitch of a MIDI number as a page in that key writes it: a note of the scale, else the nearest on the line of fifths, which raises the
-        # fourth and the leading notes of a minor key and lowers the seventh. Returns Theory::Pitch.
+        # The pitch of a MIDI number as a page in that key writes it: a note of the scale, or one of the two places flatwards and three sharpwards of
+        # it on the line of fifths: a lowered seventh, a raised fourth or leading note. Each of the twelve has one such place. Returns Theory::Pitch.
         def self.spell(number, key)
-          place = ((key.fifths - 4)..(key.fifths + 9)).find { |fifth| pitch_class(fifth) == number % 12 && near?(fifth, key) } ||
-                  ((key.fifths - 4)..(key.fifths + 9)).find { |fifth| pitch_class(fifth) == number % 12 }
+          place = ((key.fifths - 2)..(key.fifths + 9)).find { |fifth| pitch_class(fifth) == number % 12 }
           alter = place.div(7)
-          letter = LETTERS[place % 7]
-          Theory::Pitch.new(letter:, alter:, octave: ((number - alter) / 12) - 1)
+          Theory::Pitch.new(letter: LETTERS[place % 7], alter:, octave: ((number - alter) / 12) - 1)
         end
 
         # F is 5 semitones above C; each step on the line is a fifth more.
         def self.pitch_class(fifth) = (5 + (7 * fifth)) % 12
-        # The seven of the scale and three sharpwards, two flatwards.
-        def self.near?(fifth, key) = fifth.between?(key.fifths - 2, key.fifths + (key.minor? ? 11 : 9))
-        private_class_method :pitch_class, :near?
+        private_class_method :pitch_class
       end
     end
   end
