@@ -26,7 +26,7 @@ module FawnmossServer
       def self.of(text:, format:, title: '', source: '', notices: [])
         found = columns(text, format)
         title = [title, found[:title], 'Untitled tune'].reject(&:empty?).first[0, 120]
-        { **found, title:, source:, notices: notices + found[:notices] }
+        { **found, title:, source:, notices: notices | found[:notices] }
       end
 
       # Puts what was read on the shelf. Raises Known.

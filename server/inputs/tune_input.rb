@@ -24,21 +24,14 @@ module FawnmossServer
       # Of a file with several tunes, parts or voices the line that was chosen; raises Choose when none was.
       def self.chosen(fields, text, format, **about)
         contents = Fawnmoss::Notation::Contents.of(text, format)
-        return new(text:, format:, notices: [], **about) if contents.single? && format != 'midi'
-        return of_line(contents, about) if contents.single?
-        raise Choose, contents unless fields.given?('part') || fields.given?('tune')
+        raise Choose, contents unless fields.given?('part') || fields.given?('tune') || contents.single?
 
         voice = fields.text('voice', max: 20, default: '')
-        of_line(contents, about, tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
-                                 part: fields.integer('part', 0..999, optional: true))
+        text, format, notices = contents.text_of(tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
+                                                 part: fields.integer('part', 0..999, optional: true))
+        new(text:, format:, notices:, **about)
       end
-
-      # The tune of one line as it is kept.
-      def self.of_line(contents, about, **line)
-        text, format, notices = contents.text_of(**line)
-        new(text:, format:, notices: notices - Fawnmoss::Notation.read(text, format).notices, **about)
-      end
-      private_class_method :chosen, :of_line
+      private_class_method :chosen
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)

@@ -14,7 +14,15 @@ module Fawnmoss
     # Bytes of a text file as UTF-8: as utf8 has them; ABC files from before UTF-8 are in the western European encoding, and only what looks like a
     # tune is taken for one. nil when they are neither.
     def self.text(bytes)
-      utf8(bytes) || (plain(bytes.b.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)) if bytes.b.match?(/^[XK]:/n))
+      utf8(bytes) || (plain(western(bytes)) if bytes.b.match?(/^[XK]:/n))
+    end
+
+    # Bytes in the western European encoding as UTF-8.
+    def self.western(bytes) = bytes.b.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)
+
+    # A sentence about other lines of a file, by name; nil where there are none.
+    def self.left_out(names)
+      names.any? ? "Left out: #{names.first(8).join(', ')}#{" and #{names.size - 8} more" if names.size > 8}." : nil
     end
 
     # Bytes of a text file as UTF-8, without its byte order mark; nil when they are neither UTF-8 nor marked UTF-16.

@@ -17,8 +17,7 @@ module Fawnmoss
         @candidates = candidates
         @allowed = allowed
         @terms = terms
-        memory = still? ? 1 : 3
-        @passes = still? ? StillPasses : Passes
+        memory, @passes = still? ? [1, StillPasses] : [3, Passes]
         moves = Move.all(sounds.map(&:first), tempo)
         @steps = [nil, *candidates.each_cons(2).zip(moves).map { |(from, to), move| tables.steps(from, to, move, memory) }]
         @slots = [Slots.new(strings: Slots::NOTHING, memory:), *@steps.drop(1).map(&:slots)]
@@ -41,7 +40,7 @@ module Fawnmoss
       private
 
       # No two places have the hand in different spots.
-      def still? = @still.nil? ? @still = @candidates.uniq(&:object_id).flat_map { |list| list.map { _1.hand.spot } }.uniq.size == 1 : @still
+      def still? = @candidates.uniq(&:object_id).flat_map { |list| list.map { _1.hand.spot } }.uniq.size == 1
 
       # [costs, froms] of all sounds.
       def forward

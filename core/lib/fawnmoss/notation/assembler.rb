@@ -10,10 +10,6 @@ module Fawnmoss
       CHORD = 12 # notes in one chord: more than two hands at a keyboard take
       NAMED = 8 # bars that do not add up, by name
 
-      # bars: Score::Bar list, frozen; pickup: quarters; notices: sentences about what stands otherwise than written; odd: what does not add up,
-      # [{ bar:, line:, column:, words: }, ...].
-      Result = Value.of(:bars, :pickup, :notices, :odd)
-
       # A bar before it is built.
       Draft = Struct.new(:sounds, :key, :meter, :repeat_start, :repeat_end, :ending, :line, :signs, :number) do
         def length = sounds.sum(0r, &:length)
@@ -21,27 +17,35 @@ module Fawnmoss
       end
       private_constant :Draft
 
-      # events: list of Events; key: Theory::Key and meter: Theory::Meter, or :free, at the start. Returns Result. Raises InvalidTune when there
-      # are no notes or too many.
-      def self.call(events, key:, meter:) = new(key, meter).result(events)
+      # events: list of Events; key: Theory::Key and meter: Theory::Meter, or :free, at the start; about: the title and what else of Score::Tune
+      # no event says; notices: sentences about what is left out already. Returns Score::Tune, which says besides what stands otherwise than
+      # written. Raises InvalidTune when there are no notes or too many.
+      def self.tune(events, key:, meter:, notices: [], **about) = new(key, meter).tune(events, notices, { composer: '', **about })
 
       def initialize(key, meter)
         @key = key
         @meter = meter
+        @drafts = []
         @notices = []
-        @odd = []
+        @odd = [] # a sentence a bar that does not add up
       end
 
-      def result(events)
-        @drafts = []
+      def tune(events, notices, about)
+        collect(events)
+        finish
+        bars = built.freeze
+        Score::Tune.new(**about, key: bars.first.key, meter: bars.first.meter, pickup: pickup? ? @drafts.first.length : 0r, bars:,
+                        notices: [*notices, *@notices, *odd_notices].uniq.freeze)
+      end
+
+      private
+
+      def collect(events)
         open_bar
         events.each { take(_1) }
         close(Events::Line.new(line: :final, signs: [])) if @draft.sounds.any?
         refuse('there are no notes', 'Write at least one bar.') if @drafts.all? { |draft| draft.sounds.all?(&:rest?) }
-        finish
       end
-
-      private
 
       def open_bar = @draft = Draft.new([], @key, @meter, false, false, nil, :single, [])
 
@@ -106,7 +110,6 @@ module Fawnmoss
         sounds, notices = Joins.new(@drafts.flat_map(&:sounds)).list
         @notices.concat(notices)
         @drafts.each { |draft| draft.sounds = sounds.shift(draft.sounds.size) }
-        Result.new(bars: built.freeze, pickup: pickup? ? @drafts.first.length : 0r, notices: (@notices.uniq + odd_notices).freeze, odd: @odd.freeze)
       end
 
       # A short first bar, before another.
@@ -148,9 +151,8 @@ module Fawnmoss
         full = draft.meter.bar_length
         return if length == full || (length < full && short_allowed?(index))
 
-        name = draft.number.zero? ? 'the pick-up bar' : "bar #{draft.number}"
-        @odd << { **draft.sounds.first.where, bar: draft.number,
-                  words: "#{name} holds #{in_units(length, draft.meter)}, but #{draft.meter} asks for #{in_units(full, draft.meter)}" }
+        name = draft.number.zero? ? 'The pick-up bar' : "Bar #{draft.number}"
+        @odd << "#{name} holds #{in_units(length, draft.meter)}, but #{draft.meter} asks for #{in_units(full, draft.meter)}. It stands as it is."
       end
 
       def short_allowed?(index)
@@ -166,8 +168,7 @@ module Fawnmoss
       end
 
       def odd_notices
-        named = @odd.first(NAMED).map { |odd| "#{odd[:words].sub(/\A./, &:upcase)}. It stands as it is." }
-        @odd.size > NAMED ? [*named, "#{@odd.size - NAMED} more bars do not add up."] : named
+        @odd.size > NAMED ? [*@odd.first(NAMED), "#{@odd.size - NAMED} more bars do not add up."] : @odd
       end
 
       def built

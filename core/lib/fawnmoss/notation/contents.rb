@@ -34,23 +34,28 @@ module Fawnmoss
         # Score::Tune of one line. Raises InvalidTune.
         def take(tune: 0, part: nil, voice: nil)
           missing('part', part + 1) if part&.nonzero?
-          Abc::Reader.new(@book.piece_at(tune)).tune(voice)
+          reader(tune).tune(voice)
         end
 
         # [text, format, sentences about what is left out] of one line, as it is kept: a tune of one voice as it was written.
         def text_of(tune: 0, part: nil, voice: nil)
-          score = take(tune:, part:, voice:)
-          return [@book.text_of(tune), 'abc', []] if tunes[tune].voices < 2
+          return [@book.text_of(0), 'abc', []] if @book.plain? && tune.zero?
 
-          [Abc.write(score), 'abc', score.notices]
+          score = take(tune:, part:, voice:)
+          reader(tune).voices.size < 2 ? [@book.text_of(tune), 'abc', []] : [Abc.write(score), 'abc', score.notices]
         end
+
+        # A tune that names no voice need not be read for it.
+        def single? = @book.plain? || super
 
         private
 
-        def list = @book.pieces.each_with_index.map { |piece, index| tune(piece, index) }
+        def reader(index) = (@readers ||= {})[index] ||= Abc::Reader.new(@book.piece_at(index))
 
-        def tune(piece, index)
-          voices = Abc::Reader.new(piece).voices
+        def list = @book.pieces.each_with_index.map { |piece, index| listed(piece, index) }
+
+        def listed(piece, index)
+          voices = reader(index).voices
           named = voices.map(&:name).reject(&:empty?)
           Tune.new(index:, title: piece.title, parts: [Part.new(index: 0, name: named.join(', '), voices: voices.map(&:id).freeze)].freeze,
                    why: voices.empty? ? 'There are no notes.' : nil)
@@ -75,7 +80,8 @@ module Fawnmoss
 
         # As AbcFile#text_of.
         def text_of(tune: 0, part: nil, voice: nil)
-          return [@text, 'musicxml', []] if single? && tune.zero?
+          missing('tune', tune + 1) if tune.nonzero?
+          return [@text, 'musicxml', []] if single?
 
           text, left = MusicXml::Selection.new(@text).take(part, voice)
           [text, 'musicxml', left]
@@ -84,7 +90,7 @@ module Fawnmoss
         private
 
         def list
-          parts = @selection.parts.select { _1.voices.any? }.map { Part.new(index: _1.index, name: _1.name, voices: _1.voices) }
+          parts = @selection.parts.select { _1.voices.any? }
           [Tune.new(index: 0, title: @selection.title, parts: parts.freeze, why: parts.empty? ? 'There are no notes.' : nil)]
         end
       end

@@ -17,8 +17,7 @@ module Fawnmoss
         :strings,    # by pitch, 1 = highest, or nil
         :bow,        # :up, :down or nil
         :graces,     # pitches of grace notes before it, or nil
-        :grace_fingers, # their fingers, or nil
-        :where # place in the text: { line:, column: } or { bar: }
+        :grace_fingers # their fingers, or nil
       ) do
         def rest? = pitches.empty?
       end
@@ -37,7 +36,7 @@ module Fawnmoss
                 graces: nil, grace_fingers: nil }.freeze # of a sound with nothing attached
 
       # A rest of so many quarters.
-      def self.rest(length, where = {}) = Sound.new(**PLAIN, pitches: [].freeze, length:, where:)
+      def self.rest(length) = Sound.new(**PLAIN, pitches: [].freeze, length:)
     end
   end
 end

@@ -87,7 +87,7 @@ module Fawnmoss
       end
 
       def clicks
-        { tune: beats(@unfolded), written: beats(@tune) } if @tune.meter_changes.any?
+        { tune: beats(@unfolded), written: beats(@tune) } if @tune.bars.map(&:meter).uniq.size > 1
       end
 
       def beats(tune)

@@ -21,8 +21,7 @@ module Fawnmoss
         slurs = slurs(pitches.size)
         ids = pitches.each_index.map { |index| add(pitches[index], slurs[index]) }
         rest_of_bar
-        found = Notation::Assembler.call(@events, key: @key, meter: @rhythm.meter)
-        [Score::Tune.new(title: @title, composer: '', key: @key, meter: @rhythm.meter, pickup: found.pickup, bars: found.bars, notices: [].freeze), ids]
+        [Notation::Assembler.tune(@events, key: @key, meter: @rhythm.meter, title: @title).copy(notices: [].freeze), ids]
       end
 
       private

@@ -32,9 +32,9 @@ module Fawnmoss
         copy(key: keys[key], bars: bars.map { |bar| move_bar(bar, pitches, keys) }.freeze).tap { @known[:up] = [interval, _1].freeze }
       end
 
-      # Bars from which another key or meter holds, the first bar not among them.
+      # Bars from which another key or meter is printed, the first bar not among them.
       def key_changes = bars.each_cons(2).reject { |before, bar| before.key == bar.key }.map(&:last)
-      def meter_changes = bars.each_cons(2).reject { |before, bar| before.meter == bar.meter }.map(&:last)
+      def meter_changes = bars.each_cons(2).reject { |before, bar| bar.meter.printed_like?(before.meter) }.map(&:last)
 
       private
 

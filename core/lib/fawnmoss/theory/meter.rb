@@ -28,6 +28,9 @@ module Fawnmoss
 
       def free? = symbol == 'free'
 
+      # The page shows no change from one to the other.
+      def printed_like?(other) = self == other || (free? && other.free?)
+
       # bar_length: of a full bar, in quarter notes; beat_length: the felt beat in quarter notes, a dotted quarter in 6/8, the unit otherwise.
       attr_reader :bar_length, :beat_length
 

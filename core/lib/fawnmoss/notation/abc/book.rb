@@ -6,10 +6,12 @@ module Fawnmoss
       # An ABC file: one tune or many (ABC 2.1, section 2.2). Each begins at its X: line; what stands before the first one holds for all; free text
       # between tunes is passed over.
       class Book
+        include Refusing
+
         SIZE = 2_000_000 # bytes
 
-        # A tune's lines. number: what its X: says, or nil; title: of its first T:, or ''; lines: [[text, line number], ...].
-        Piece = Value.of(:number, :title, :lines)
+        # A tune. title: of its first T:, or ''; lines: [[text, line number], ...].
+        Piece = Value.of(:title, :lines)
 
         # text: a whole file. Raises InvalidTune for what is no text.
         def initialize(text)
@@ -33,14 +35,17 @@ module Fawnmoss
           found || refuse("there is no tune #{index + 1}", { field: 'tune' }, "The file has #{pieces.size}.")
         end
 
+        # One tune that names no voice.
+        def plain? = pieces.size == 1 && @lines.none? { |line, _| line.match?(/\AV:|\[V:/) }
+
         # Its lines as they were written; the whole text where it holds only this one.
         def text_of(index) = pieces.size == 1 ? @text : "#{piece_at(index).lines.map(&:first).join("\n")}\n"
 
         private
 
         def piece(lines)
-          fields = lines.filter_map { |line, _| line.match(/\A([XT]):\s*(.*?)\s*(?<!\\)(?:%.*)?\z/)&.captures }
-          Piece.new(number: fields.assoc('X')&.last, title: fields.assoc('T')&.last.to_s.gsub('\\%', '%'), lines:)
+          title = lines.lazy.filter_map { |line, _| line[/\AT:\s*(.*?)\s*(?<!\\)(?:%.*)?\z/, 1] }.first
+          Piece.new(title: title.to_s.gsub('\\%', '%'), lines:)
         end
 
         # Without blocks that are set for a printing program: %%begintext to %%endtext and the like.
@@ -62,8 +67,6 @@ module Fawnmoss
           refuse('the text is empty', {}, 'Paste a tune in ABC.') if @text.strip.empty?
           refuse("the text is over #{SIZE / 1_000_000} MB", {}, 'Take fewer tunes at a time.') if @text.bytesize > SIZE
         end
-
-        def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
       end
     end
   end

@@ -5,6 +5,8 @@ module Fawnmoss
     module Abc
       # The information fields of a tune: title, meter, unit length, tempo, key, voices (ABC standard 2.1, section 3).
       class Header
+        include Refusing
+
         KEPT = %w[X T C O R S N Z B D F G H A I U m r s w W + E].freeze # title, composer, remarks and settings of layout: text only
         LEFT_OUT = { 'P' => 'the order of parts' }.freeze
         MODES = { '' => 'major', 'maj' => 'major', 'ion' => 'ionian', 'm' => 'minor', 'min' => 'minor', 'aeo' => 'aeolian',
@@ -74,7 +76,7 @@ module Fawnmoss
           match ? Rational(4, match[1].to_i) : refuse("#{value.inspect} is not a unit length", place, 'Write L:1/8.')
         end
 
-        # Signature. Raises InvalidTune for what is no key; only a clef changes no key: then nil inside the music.
+        # Signature. A line that names only a clef leaves the key as it is. Raises InvalidTune for what is no key.
         def key_from(value, place)
           return pipes if PIPES.include?(value[0, 2])
 
@@ -145,8 +147,6 @@ module Fawnmoss
 
         # The first clef that is named holds for the tune.
         def read_clef(value) = @clef ? nil : @clef = CLEFS.find { value.match?(/(?:\A|[\s=])#{_1}/) }
-
-        def refuse(message, place, remedy = nil) = raise(InvalidTune.new(message, where: place, remedy:))
       end
     end
   end

@@ -7,6 +7,7 @@ module Fawnmoss
       # with its place, and with the right one where a teacher would know it by another.
       class Lexer
         include Signs
+        include Refusing
 
         # kind and value:
         #   :note, NOTE's parts as text; :rest, its length as text; :bars_of_rest, how many;
@@ -100,7 +101,7 @@ module Fawnmoss
         def inside_chord
           return if @scan.skip(/[ ()]/) || attached || tie || (!@scan.check(/[\^_=]?[zx]/) && note)
 
-          refuse('a chord that is not closed, or holds something else than notes', remedy: 'Write it like [DA] or [D2A2].')
+          refuse('a chord that is not closed, or holds something else than notes', 'Write it like [DA] or [D2A2].')
         end
 
         # Grace notes before a note; of a chord among them its last note.
@@ -111,7 +112,7 @@ module Fawnmoss
           inside = self.class.tokens(text, @number, @column)
           plain = inside.reject { %i[slur slur_end tie broken left_out mark].include?(_1.kind) }
           bad = plain.find { !%i[note finger].include?(_1.kind) }
-          refuse('these grace notes cannot be read', remedy: 'Write plain notes between { and }, a finger before one as !2!.') if bad
+          refuse('these grace notes cannot be read', 'Write plain notes between { and }, a finger before one as !2!.') if bad
           put(:graces, plain)
         end
 
@@ -120,7 +121,7 @@ module Fawnmoss
           return unless @scan.scan(/\((\d{1,2})(?::(\d{0,2}))?(?::(\d{0,2}))?/)
 
           numbers = [@scan[1], @scan[2], @scan[3]].map { |text| text.to_s.empty? ? nil : text.to_i }
-          refuse('a group of no notes', remedy: 'Write (3 before three notes.') if numbers.first(2).include?(0)
+          refuse('a group of no notes', 'Write (3 before three notes.') if numbers.first(2).include?(0)
           put(:tuplet, numbers)
         end
 
@@ -172,20 +173,20 @@ module Fawnmoss
 
         def refuse_sharp(letter)
           refuse("the sign # is not read here: for #{letter.upcase} sharp write ^#{letter}",
-                 remedy: 'The sign stands before its note: ^ for sharp, _ for flat, = for natural.')
+                 'The sign stands before its note: ^ for sharp, _ for flat, = for natural.')
         end
 
         def refuse_sign
           sign = @scan.check(/./)
           return @scan.skip(/./) && put(:alone, sign) if sign.match?(/["\])}]/)
 
-          refuse('the sign h is not read here: for the German H write B', remedy: 'Write B for H, and _B for the German B.') if sign == 'h'
+          refuse('the sign h is not read here: for the German H write B', 'Write B for H, and _B for the German B.') if sign == 'h'
 
-          refuse("the sign #{sign} is not read here", remedy: 'Take it out; what is read is notes, rests, bars, slurs, ties, groups, bow signs and fingers.')
+          refuse("the sign #{sign} is not read here", 'Take it out; what is read is notes, rests, bars, slurs, ties, groups, bow signs and fingers.')
         end
 
         def here = { line: @number, column: @column }
-        def refuse(message, remedy: nil) = raise(InvalidTune.new(message, where: here, remedy:))
+        def refuse(message, remedy = nil) = super(message, here, remedy)
       end
     end
   end

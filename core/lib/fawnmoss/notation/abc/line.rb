@@ -6,6 +6,8 @@ module Fawnmoss
       # One voice's music: tokens become Events. What stands before a note waits for it; what stands behind one is put on the sound that came
       # last.
       class Line
+        include Refusing
+
         # Events; sentences about what stands otherwise than written; how many notes and chords there are.
         attr_reader :events, :notices, :sounds
 
@@ -96,7 +98,7 @@ module Fawnmoss
 
         def take_bars_of_rest(count)
           count.times do |at|
-            @events << Events.rest(@spelling.bar_length, @where)
+            @events << Events.rest(@spelling.bar_length)
             @events << Events::Line.new(line: :single, signs: [].freeze) if at < count - 1
           end
         end
@@ -149,7 +151,7 @@ module Fawnmoss
           @broken = nil
           @sounds += 1 if pitches.any?
           ratio, length = in_tuplet(written)
-          @events << Events::Sound.new(pitches: pitches.freeze, length:, ratio:, tied: [].freeze, slur_start: @opening, slur_stop: false, where: @where,
+          @events << Events::Sound.new(pitches: pitches.freeze, length:, ratio:, tied: [].freeze, slur_start: @opening, slur_stop: false,
                                        **attached(pitches))
           clear
         end
@@ -190,7 +192,7 @@ module Fawnmoss
           @opening = false
         end
 
-        def refuse(message, remedy = nil) = raise(InvalidTune.new(message, where: @where, remedy:))
+        def refuse(message, remedy = nil) = super(message, @where, remedy)
       end
     end
   end

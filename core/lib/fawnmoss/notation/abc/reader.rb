@@ -7,10 +7,12 @@ module Fawnmoss
       #   Reader.new(Book.new("X:1\nT:Steps\nM:4/4\nL:1/4\nK:D\nD E F G|]").pieces.first).tune.bars.size # => 1
       # Raises InvalidTune.
       class Reader
+        include Refusing
+
         SIZE = 200_000 # bytes of one tune
 
-        # A voice of a tune. id: as written; name: as printed, or ''; notes: how many.
-        Voice = Value.of(:id, :name, :notes)
+        # A voice of a tune. id: as written; name: as printed, or ''.
+        Voice = Value.of(:id, :name)
 
         # piece: Book::Piece.
         def initialize(piece)
@@ -21,8 +23,7 @@ module Fawnmoss
 
         # Voice list of those that have notes, in the order met.
         def voices
-          found = lines_of_music.reject { |_, line| line.sounds.zero? }
-          found.map { |id, line| Voice.new(id:, name: @header.voice_name(id), notes: line.sounds) }
+          lines_of_music.filter_map { |id, line| Voice.new(id:, name: @header.voice_name(id)) unless line.sounds.zero? }
         end
 
         # voice: id, or nil for the first that has notes. Returns Score::Tune.
@@ -61,15 +62,11 @@ module Fawnmoss
         end
 
         def build(line, id)
-          found = Assembler.call(line.events, key: @header.key, meter: @header.meter || :free)
           others = voices.map(&:id) - [id]
           left_out = (@header.left_out + line.left_out + (others.any? ? ["voice #{others.join(', ')}"] : [])).uniq
-          Score::Tune.new(title: @header.title, composer: @header.composer, key: found.bars.first.key, meter: found.bars.first.meter, tempo: @header.tempo,
-                          pickup: found.pickup, clef: @header.clef, bars: found.bars,
-                          notices: [*left_out.map { "Left out: #{_1}." }, *line.notices, *found.notices].uniq.freeze)
+          Assembler.tune(line.events, key: @header.key, meter: @header.meter || :free, title: @header.title, composer: @header.composer, tempo: @header.tempo,
+                                      clef: @header.clef, notices: [*left_out.map { "Left out: #{_1}." }, *line.notices])
         end
-
-        def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
       end
     end
   end

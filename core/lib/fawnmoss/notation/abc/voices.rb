@@ -5,6 +5,8 @@ module Fawnmoss
     module Abc
       # Hands each line of music to the voice it belongs to (ABC 2.1, section 7): a V: line or [V:] names the one that goes on.
       class Voices
+        include Refusing
+
         ONLY = '1' # the voice of a tune that names none
         TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks', 'T' => 'titles inside the music', 'P' => 'names of parts',
                        'Q' => 'changes of tempo', 's' => 'decorations', 'I' => 'instructions', 'R' => 'remarks', 'm' => 'macros', 'U' => 'symbols of its own',
@@ -67,8 +69,6 @@ module Fawnmoss
           refuse("more than #{MOST} voices", {}, 'Take some of them out.') if @found.size >= MOST && !@found.key?(id)
           @found[id] ||= Line.new(@header).tap { |line| @common.each { line.field(*_1) } }
         end
-
-        def refuse(message, where, remedy) = raise(InvalidTune.new(message, where:, remedy:))
       end
     end
   end

@@ -61,8 +61,7 @@ module Fawnmoss
           return if index.zero?
 
           before = @tune.bars[index - 1]
-          free = before.meter.free? && bar.meter.free?
-          [("[K:#{key(bar.key)}]" if bar.key != before.key), ("[M:#{meter(bar.meter)}]" if bar.meter != before.meter && !free)].compact.join
+          [("[K:#{key(bar.key)}]" if bar.key != before.key), ("[M:#{meter(bar.meter)}]" unless bar.meter.printed_like?(before.meter))].compact.join
         end
 
         def signs(bar, kinds) = (bar.signs & kinds).map { SIGNS.fetch(_1) }.join

@@ -23,10 +23,7 @@ module Fawnmoss
         # Returns Score::Tune.
         def tune
           events = Barring.events(@grid.sounds.map { timed(_1) }, @meters, @keys)
-          found = Assembler.call(events, key: @keys.first.last, meter: @meters.first.last)
-          first = found.bars.first
-          Score::Tune.new(title:, composer: '', key: first.key, meter: first.meter, tempo:, pickup: found.pickup, clef: nil, bars: found.bars,
-                          notices: [*notices, *found.notices].freeze)
+          Assembler.tune(events, key: @keys.first.last, meter: @meters.first.last, title:, tempo:, notices:)
         end
 
         private
@@ -44,7 +41,7 @@ module Fawnmoss
         # What was guessed, moved and left out.
         def notices
           [*@sequence.notices, ("The file names no key; by its notes it is #{@guessed.name}." if @guessed),
-           ('The file names no meter; 4/4 is taken.' if @sequence.meters.empty?), *moved, *others].compact
+           ('The file names no meter; 4/4 is taken.' if @sequence.meters.empty?), moved, Notation.left_out((@sequence.lines - [@line]).map(&:name))].compact
         end
 
         def moved
@@ -52,11 +49,6 @@ module Fawnmoss
           return if count.zero?
 
           "#{count} #{count == 1 ? 'note was' : 'notes were'} moved by more than a twenty-fourth of a quarter to fit the grid."
-        end
-
-        def others
-          names = (@sequence.lines - [@line]).map(&:name)
-          names.any? ? "Left out: #{names.first(8).join(', ')}#{" and #{names.size - 8} more" if names.size > 8}." : nil
         end
       end
     end

@@ -73,12 +73,7 @@ module Fawnmoss
         end
 
         # Names have no encoding of their own.
-        def text(bytes)
-          return '' unless bytes
-
-          plain = Notation.utf8(bytes) || bytes.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)
-          plain.strip[0, 120]
-        end
+        def text(bytes) = bytes ? (Notation.utf8(bytes) || Notation.western(bytes)).strip[0, 120] : ''
 
         def refuse(message, remedy) = raise(InvalidTune.new(message, remedy:))
       end

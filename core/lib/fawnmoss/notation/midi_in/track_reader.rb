@@ -14,8 +14,8 @@ module Fawnmoss
         KEY = 0x59
 
         # notes: [[channel, key, from, to], ...] in ticks; texts and changes as they came: names of the track; tempi [[tick, microseconds a quarter], ...];
-        # meters [[tick, Theory::Meter], ...]; keys [[tick, Theory::Key], ...]; programs { channel => number }; whole: false where the chunk breaks off.
-        Found = Struct.new(:notes, :names, :tempi, :meters, :keys, :programs, :whole)
+        # meters [[tick, Theory::Meter], ...]; keys [[tick, Theory::Key], ...]; whole: false where the chunk breaks off.
+        Found = Struct.new(:notes, :names, :tempi, :meters, :keys, :whole)
 
         # bytes: of the chunk, without its head. Returns Found.
         def self.read(bytes) = new(bytes).found
@@ -26,7 +26,7 @@ module Fawnmoss
           @tick = 0
           @status = nil
           @open = Hash.new { |all, key| all[key] = [] }
-          @found = Found.new([], [], [], [], [], {}, true)
+          @found = Found.new([], [], [], [], [], true)
         end
 
         def found
@@ -70,7 +70,6 @@ module Fawnmoss
           case kind
           when 0x90 then other.zero? ? stop(channel, data) : start(channel, data)
           when 0x80 then stop(channel, data)
-          when 0xC0 then @found.programs[channel] ||= data
           end
         end
 

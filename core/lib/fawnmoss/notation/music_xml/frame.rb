@@ -47,7 +47,7 @@ module Fawnmoss
         end
 
         def write_changes(xml, bar, before)
-          meter = bar.meter != before.meter && !(before.meter.free? && bar.meter.free?)
+          meter = !bar.meter.printed_like?(before.meter)
           return unless meter || bar.key != before.key
 
           xml.attributes do

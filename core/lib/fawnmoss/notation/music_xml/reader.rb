@@ -63,7 +63,7 @@ module Fawnmoss
           return if @events.drop(before).any?(Events::Sound)
 
           meter = @meter.is_a?(Theory::Meter) ? @meter.bar_length : 4r
-          @events << Events.rest(meter, { bar: @bar })
+          @events << Events.rest(meter)
         end
 
         # A direction that says how fast, or where to go on, is read.
@@ -127,14 +127,14 @@ module Fawnmoss
           length = duration(note)
           marks = marks(note)
           found = pitch(note)
-          @events << Events::Sound.new(pitches: [found].compact.freeze, length:, ratio: ratio(note), tied: tied(note, found), where: { bar: @bar },
+          @events << Events::Sound.new(pitches: [found].compact.freeze, length:, ratio: ratio(note), tied: tied(note, found),
                                        fingers: [marks[:finger]].freeze, strings: [marks[:string]].freeze, **marks.except(:finger, :string), **graces(note))
         end
 
         # A note of no pitch sounds on no string: its time is kept.
         def read_rest_of(note)
           left_out('unpitched')
-          @events << Events.rest(duration(note), { bar: @bar }) unless note['chord'] || note['grace']
+          @events << Events.rest(duration(note)) unless note['chord'] || note['grace']
         end
 
         # A note that sounds with the one before it: what holds for the whole chord stands on the first.
@@ -196,11 +196,9 @@ module Fawnmoss
         end
 
         def build(root)
-          found = Assembler.call(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: :free)
-          tempo = tempo(root.at_xpath('//sound/@tempo')&.value)
-          Score::Tune.new(title: @title, composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip, key: found.bars.first.key,
-                          meter: found.bars.first.meter, tempo:, pickup: found.pickup, clef: @clef, bars: found.bars,
-                          notices: [*@notices, *@left_out.uniq.map { "Left out: #{_1}." }, *found.notices].freeze)
+          Assembler.tune(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: :free, title: @title, clef: @clef,
+                                  composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip,
+                                  tempo: tempo(root.at_xpath('//sound/@tempo')&.value), notices: [*@notices, *@left_out.uniq.map { "Left out: #{_1}." }])
         end
 
         # Whole quarters a minute, or nil for what is no number or no tempo.

@@ -5,9 +5,6 @@ module Fawnmoss
     module MusicXml
       # One part, and one voice of it, out of a score that has more: what Reader can read.
       class Selection
-        # index: 0.. in the score; name: as printed, or "part 2"; voices: names of those that have notes.
-        Part = Value.of(:index, :name, :voices)
-
         # Nokogiri::XML::Document of the score.
         attr_reader :document
 
@@ -23,9 +20,9 @@ module Fawnmoss
           found.map { _1.text.strip }.find { !_1.empty? }.to_s
         end
 
-        # Array of Part.
+        # Contents::Part list; a part without a name is "part 2".
         def parts
-          @parts ||= @nodes.each_with_index.map { |part, index| Part.new(index:, name: name(part, index), voices: voices(part).freeze) }
+          @parts ||= @nodes.each_with_index.map { |part, index| Contents::Part.new(index:, name: name(part, index), voices: voices(part).freeze) }
         end
 
         # Nothing to choose.
@@ -84,10 +81,8 @@ module Fawnmoss
         def voice_of(note) = note['voice']&.text&.strip || '1'
 
         def left_out(part, voice)
-          others = parts.reject { _1.index == part.index }.map(&:name)
           voices = part.voices - [voice]
-          [("Left out: #{others.first(8).join(', ')}#{" and #{others.size - 8} more" if others.size > 8}." if others.any?),
-           ("Left out of #{part.name}: voice #{voices.join(', ')}." if voices.any?)].compact
+          [Notation.left_out((parts - [part]).map(&:name)), ("Left out of #{part.name}: voice #{voices.join(', ')}." if voices.any?)].compact
         end
 
         def drop_names(id)

@@ -41,7 +41,7 @@ module Fawnmoss
           return text if text
 
           refuse('the file is neither UTF-8 nor UTF-16 text', 'Save it as UTF-8 and try again.') unless bytes.match?(LATIN)
-          bytes.encode(Encoding::UTF_8, Encoding::WINDOWS_1252, invalid: :replace, undef: :replace)
+          Notation.western(bytes)
         end
 
         def self.refuse(message, remedy, **where) = raise(InvalidTune.new(message, where:, remedy:))
