@@ -184,6 +184,12 @@ RSpec.describe 'reading what music carries' do
       expect([abc.read(text).notes.map { _1.pitch.to_s }, left]).to eq([%w[G3 D4], ['Left out: voice up.']])
     end
 
+    it 'says which tunes a text holds besides the one that is read' do
+      nameless = "X:1\nK:D\nD4|\n\nX:2\nT:Two\nK:G\nG4|\n\nX:3\nK:C\nC4|\n"
+      expect([abc.read(nameless), abc.read(nameless, tune: 1)].map(&:notices)).to eq([['Left out: Two, tune 3.'], ['Left out: tune 1, tune 3.']])
+      expect(abc.read("X:1\nL:1/4\nK:D\nD4|\n").notices).to be_empty
+    end
+
     it 'gives a key that changes before the voices to all of them, later to one alone' do
       text = "X:1\nM:4/4\nL:1/4\nK:D\nK:C\nV:1\nF4|\nV:2\nF4|\n[V:1][K:G]F4|\n[V:2]F4|\n"
       expect(%w[1 2].map { |voice| abc.read(text, voice:).notes.map { _1.pitch.to_s } }).to eq([%w[F4 F#4], %w[F4 F4]])

@@ -35,6 +35,11 @@ module Fawnmoss
           found || refuse("there is no tune #{index + 1}", { field: 'tune' }, "The file has #{pieces.size}.")
         end
 
+        # Names of the tunes other than `index`: their titles, or which they are.
+        def titles_beside(index)
+          pieces.each_with_index.filter_map { |piece, other| (piece.title.empty? ? "tune #{other + 1}" : piece.title) unless other == index }
+        end
+
         # One tune that names no voice.
         def plain? = pieces.size == 1 && @lines.none? { |line, _| line.match?(/\AV:|\[V:/) }
 
