@@ -16,6 +16,19 @@ RSpec.describe 'a card' do
     expect(page).to have_css('.sheet[data-engraved="yes"] .band', wait: 180)
   end
 
+  it 'of a chart for an instrument: the pupil chosen at the top has the chart opened that can be issued' do
+    visit '/pupils'
+    choose_at_top('No pupil, violin')
+    open_tune('Five Stones')
+    click_link 'Issue card'
+    expect(page).to have_content('Choose a pupil at the top')
+    choose_at_top('Maren, viola')
+    wait_for_chart
+    click_link 'Issue card'
+    expect(page).to have_content('for Maren')
+    expect { issue }.to change { studio.pupils_dataset.first(name: 'Maren').cards_dataset.count }.by(1)
+  end
+
   it 'is made to measure: work, minutes, spots only, words of the teacher; kept over a reload; as a PDF in Letter' do
     choose_pupil('Maren')
     card_from('Herbs at the Fair', 'Full')

@@ -36,6 +36,14 @@ module Steps
     expect(page).to have_css('h1', text: name)
   end
 
+  # Chooses in the strip at the top of any page.
+  def choose_at_top(words)
+    find('.strip .v-field').click
+    wait_until { page.evaluate_script('document.activeElement.selectionEnd > document.activeElement.selectionStart') }
+    press(words)
+    find('.v-overlay .v-list-item', text: words).click
+  end
+
   # Opens a tune's chart from the shelf and waits until it is engraved.
   def open_tune(title, version = 'Simple chart')
     visit '/tunes'

@@ -5,6 +5,7 @@ import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
 import WorkEditor from '../components/WorkEditor.vue'
+import { useSameTune } from '../composables/useSameTune'
 import { barWords } from '../geometry/spots'
 import { kept } from '../geometry/work'
 import { usePupils } from '../stores/pupils'
@@ -72,6 +73,8 @@ async function load(): Promise<void> {
   }
 }
 void load()
+/** A pupil who is put away is in no list: that nobody is chosen then leads nowhere. */
+useSameTune(() => (pupils.currentId ? view.value : null), (found) => (trouble.value = found))
 
 /** Asks for the work anew; an answer that comes too late is dropped. */
 async function make(): Promise<void> {
@@ -132,7 +135,7 @@ async function issue(): Promise<void> {
         <h1>A card from {{ view.chart.tune.title }}</h1><span class="quiet">{{ view.pupil_name ? `for ${view.pupil_name}` : '' }}</span>
         <span class="push"><v-btn :to="`/charts/${id}`">Back to the chart</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!work || working" @click="issue">Issue the card</v-btn></span>
       </header>
-      <p v-if="!view.pupil_id" class="problem">This chart is for an instrument. Choose a pupil at the top of the chart, then issue it.</p>
+      <p v-if="!view.pupil_id" class="problem">This chart is for an instrument. Choose a pupil at the top: their chart of it opens, to look at and to issue.</p>
       <CardMaker v-else :card="card" :waiting="!problem">
         <section>
           <h2>Minutes</h2>

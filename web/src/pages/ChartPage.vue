@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, KeyOffer, Play, Spot, Version } from '../api/types'
+import type { KeyOffer, Play, Spot, Version } from '../api/types'
 import ChartChoices from '../components/ChartChoices.vue'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
@@ -15,6 +15,7 @@ import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
 import TakeAway from '../components/TakeAway.vue'
 import { useKeys } from '../composables/useKeys'
+import { useSameTune } from '../composables/useSameTune'
 import { neighbour } from '../geometry/pins'
 import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
@@ -53,20 +54,8 @@ async function load(): Promise<void> {
 }
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
-/** The same tune for whoever is chosen at the top. */
-async function open(subject: { pupil_id?: number; instrument?: string }, version: Version): Promise<void> {
-  try {
-    const found = await ask<ChartView>('POST', '/charts', { tune_id: chart.view!.tune_id, version, ...subject })
-    await router.push(`/charts/${found.id}`)
-  } catch (error) {
-    problem.value = error as Trouble
-  }
-}
+const open = useSameTune(() => chart.view, (trouble) => (problem.value = trouble))
 const subject = () => (chart.view!.pupil_id ? { pupil_id: chart.view!.pupil_id } : { instrument: chart.view!.chart.instrument })
-watch([() => pupils.currentId, () => pupils.instrument], ([id, instrument]) => {
-  if (!chart.view || (id ? id === chart.view.pupil_id : !chart.view.pupil_id && instrument === chart.view.chart.instrument)) return
-  void open(id ? { pupil_id: id } : { instrument }, chart.view.version)
-})
 const turnVersion = (version: Version) => version !== chart.view?.version && open(subject(), version)
 
 /** Notes that the studio's own hand decided. */

@@ -155,7 +155,7 @@ const SIGNS: [string, string][] = [
         <div v-if="mistake" class="problem mt-2" role="alert">{{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn></div>
         <details class="small quiet mt-2">
           <summary>How to write it</summary>
-          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes and bars:</p>
+          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes and bars; here with <code>L:1/4</code>, where a plain letter is a quarter:</p>
           <dl class="signs">
             <template v-for="[sign, words] in SIGNS" :key="sign"><dt><code>{{ sign }}</code></dt><dd>{{ words }}</dd></template>
           </dl>
