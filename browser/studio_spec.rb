@@ -172,10 +172,12 @@ RSpec.describe 'the studio' do
     click_button 'Remember it again'
     expect(page).to have_content('5 of 5 times')
     uncheck 'Charts follow my hand'
+    expect(page).to have_unchecked_field('Charts follow my hand', disabled: false)
     open_tune('Bridge Down', 'Full')
     expect(page).to have_no_content('by your own hand')
     visit '/studio'
     check 'Charts follow my hand'
+    expect(page).to have_checked_field('Charts follow my hand', disabled: false)
     open_tune('Bridge Down', 'Full')
     expect(page).to have_link('4 notes by your own hand')
     expect(digits).to eq(with)

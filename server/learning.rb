@@ -20,7 +20,10 @@ module FawnmossServer
       hand = Models::Hand.for(studio_id)
       return if hand.print == now
 
-      hand.this.update(print: now, **learn(studio_id))
+      learnt = learn(studio_id)
+      return wake(studio_id) unless print(studio_id) == now # the teacher said something meanwhile
+
+      hand.this.update(print: now, **learnt)
     rescue Apart::Failed # too much of it; the old hand stays until there are other marks
       hand.this.update(print: now)
     end

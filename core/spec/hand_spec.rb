@@ -72,6 +72,12 @@ RSpec.describe Fawnmoss::Learning do
       expect(own.with(:fingers, 'cello', { shift: 1.7, position: 0.0001 }).fingers).to eq('upper' => { open_string: 0.25 }, 'cello' => { shift: 1.0 })
     end
 
+    it 'is left without a taste in every family, the rest as it was' do
+      own = hand(fingers: { 'upper' => { open_string: 0.25, shift: 0.5 }, 'bass' => { open_coming_down: 0.1 } }, bows: { hook_up_up: -0.5 })
+      expect(own.without(tastes['fourth'])).to eq(hand(fingers: { 'upper' => { shift: 0.5 }, 'bass' => {} }, bows: { hook_up_up: -0.5 }))
+      expect(own.without(tastes['triple'])).to eq(own.copy(bows: {}))
+    end
+
     it 'opens to a school the joins that the marks ask for, and only what the pupil has' do
       opened = [{ hook_up_up: -0.1 }, { own_slur: -0.1 }, { hook_up_up: 0.1 }, { first_beat_up: 0.2 }].map { hand(bows: _1).opened }
       expect(opened).to eq([[:hook], [:slur], [], %i[hook slur]])

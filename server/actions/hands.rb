@@ -21,13 +21,14 @@ module FawnmossServer
 
       # Switches one taste off or on, or forgets what was marked so far (or takes that back).
       def self.taste(studio, id, fields)
-        raise Missing unless FawnmossServer.catalogue.tastes[id]
+        taste = FawnmossServer.catalogue.tastes[id] or raise Missing
 
         changes = {}
         changes[:off] = fields.flag('off', optional: false) if fields.given?('off')
         changes[:forgotten_at] = fields.flag('forget', optional: false) ? Time.now.utc : nil if fields.given?('forget')
         fields.refuse('off', 'There is nothing to change.', 'Send off or forget.') if changes.empty?
         FawnmossServer.db[:hand_tastes].on_duplicate_key_update(*changes.keys).insert(studio_id: studio.id, taste: id, **changes)
+        Models::Hand.for(studio.id).drop(taste) if changes[:off] || changes[:forgotten_at]
         answer(studio)
       end
 

@@ -23,6 +23,9 @@ module FawnmossServer
 
       # Fawnmoss::Learning::Hand, or nil for none.
       def value = Fawnmoss::Learning::Hand.from_h(body).then { _1 unless _1.none? }
+
+      # A taste decides nothing from now on, without waiting until the hand is learnt anew.
+      def drop(taste) = value&.then { update(body: _1.without(taste).to_h) }
     end
   end
 end

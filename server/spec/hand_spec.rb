@@ -89,6 +89,30 @@ RSpec.describe 'A studio’s own hand' do
     expect(hand.slice(:marked, :habits, :forgotten)).to eq(marked: 0, habits: [], forgotten: [])
   end
 
+  it 'obeys a word about a taste at once, while the background has other things to do' do
+    marked_charts
+    other = violin('c B A G|F4|', title: 'Home again')
+    hand
+    allow(FawnmossServer::Looking).to receive(:wake)
+    hand({ off: true }, taste: 'stretch')
+    expect(again(other)[:hand]).to be(true)
+    hand({ off: true }, taste: 'fourth')
+    expect([again(other)[:hand], fingers(again(other))]).to eq([false, %w[A2 A1 A0 D3 D2]])
+  end
+
+  it 'is not learnt over what was said meanwhile' do
+    marked_charts
+    allow(FawnmossServer::Apart).to receive(:run).and_wrap_original do |run, *more, &work|
+      found = run.call(*more, &work)
+      if more == [:looking, nil]
+        FawnmossServer.db[:hand_tastes].insert_ignore.insert(studio_id: FawnmossServer.db[:studios].get(:id), taste: 'fourth', off: true)
+      end
+      found
+    end
+    expect(hand[:habits].map { _1[:off] }).to eq([true])
+    expect(JSON.parse(FawnmossServer.db[:hands].get(:body))['fingers'].values.map { _1['open_coming_down'] }.compact).to eq([])
+  end
+
   it 'does not learn again while nothing is new, and keeps the old hand when there is too much to learn from' do
     marked_charts
     hand

@@ -26,6 +26,12 @@ module Fawnmoss
         kept = shares.transform_values { _1.clamp(-1.0, 1.0).round(3) }.reject { |_, share| share.zero? }
         part == :bows ? copy(bows: kept) : copy(fingers: { **fingers, family => kept })
       end
+
+      # With nothing of a taste left in it. taste: Tastes::Taste.
+      def without(taste)
+        kept = ->(shares) { shares.except(*taste.prices.keys) }
+        taste.part == :bows ? copy(bows: kept[bows]) : copy(fingers: fingers.transform_values(&kept))
+      end
     end
 
     Hand::OPENS = { hook: %i[hook_dotted hook_pair hook_up_up], slur: %i[own_slur own_slur_inner own_slur_middle own_slur_printed] }.freeze
