@@ -148,7 +148,18 @@ RSpec.describe 'the studio' do
     expect(page).to have_content('This link does not open a card')
   end
 
+  # Marks that other journeys have left on charts teach the hand too.
+  def only_marks_of_the_demo
+    seeded = studio.charts_dataset.where(pupil_id: studio.pupils_dataset.where(name: Demo::FOURTHS.map(&:first)).select(:id),
+                                         tune_id: studio.tunes_dataset.where(title: Demo::FOURTHS.map { _1[1] }).select(:id), version: 'full')
+    others = studio.charts_dataset.exclude(id: seeded.select_map(:id))
+    FawnmossServer.db[:pins].where(chart_id: others.select_map(:id)).delete
+    others.update(marked_at: nil)
+    FawnmossServer::Learning.renew(studio.id)
+  end
+
   it 'shows what the teacher’s marks have in common and where they decided, and follows it or not, as the teacher says' do
+    only_marks_of_the_demo
     choose_pupil('Oskar')
     open_tune('Bridge Down', 'Full')
     expect(page).to have_link('4 notes by your own hand')

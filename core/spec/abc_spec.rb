@@ -70,11 +70,10 @@ RSpec.describe Fawnmoss::Notation::Abc do
   end
 
   it 'leaves out what changes no note, and says so' do
-    read = read("X:1\nT:Half \\% done\nP:AABB\nM:4/4\nL:1/4\nQ:lively\nK:G treble\n\"Em\"A ~B !turn!c d|\nw: la la la la\nL:1/8\nA2B2c4|\n")
+    read = read("X:1\nT:Half \\% done\nP:AABB\nM:4/4\nL:1/4\nQ:1/4=7\nK:G treble\n\"Em\"A ~B !turn!c d|\nW: la la la la\nL:1/8\nA2B2c4|\n")
     expect(read.title).to eq('Half % done')
     expect(read.notes.map(&:duration)).to eq([1, 1, 1, 1, 1, 1, 2])
-    expect(read.notices).to eq(['Left out: the order of parts.', 'Left out: the tempo.', 'Left out: chord symbols and words over the staff.', 'Left out: ornaments.',
-                                'Left out: decorations.', 'Left out: words.'])
+    expect(read.notices).to eq(['Left out: the order of parts.', 'Left out: the tempo.', 'Left out: ornaments.', 'Left out: decorations.', 'Left out: words after the tune.'])
   end
 
   it 'refuses what it does not read, at its line and column' do

@@ -53,9 +53,9 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
   end
 
   it 'reads what it knows and names what it leaves out' do
-    tune = described_class.read(one_bar("<direction/>#{note(inside: '<lyric/>')}#{note('A')}"))
+    tune = described_class.read(one_bar("<direction><direction-type><pedal/></direction-type></direction><harmony/>#{note}#{note('A')}"))
     expect(tune.notes.map { _1.pitch.to_s }).to eq(%w[G4 A4])
-    expect(tune.notices).to eq(['Left out: words and dynamics.', 'Left out: lyrics.'])
+    expect(tune.notices).to eq(['Left out: some lines and signs over the staff.', 'Left out: some chord symbols.'])
     trilled = described_class.read(one_bar("#{note(inside: '<notations><ornaments><trill-mark/></ornaments></notations>')}#{note(inside: '<notations><ornaments><turn/></ornaments></notations>')}"))
     expect([trilled.notes.map(&:marks), trilled.notices]).to eq([[[:trill], []], ['Left out: ornaments other than trills.']])
   end

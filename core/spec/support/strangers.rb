@@ -34,22 +34,23 @@ module Strangers
   end
 
   # Parts of those scores that hold one voice: [name of the file and the part, the score with that part alone]. Grace notes are taken out, and
-  # what a player would shape (ornaments, arpeggios, signs of articulation), so that lengths are those written. Of two files the notes cannot be
+  # what a player would shape (ornaments, arpeggios, signs of articulation), so that lengths are those written. bare: directions too. Of two files the notes cannot be
   # compared: one gives signs and durations that differ, one is a guitar with a capo.
-  def single_voices
+  def single_voices(bare: true)
     musicxml_scores.grep(/\.xml\z/).grep_v(/mock1|BrookeWest/).flat_map do |file|
       text = Fawnmoss::Notation.utf8(File.binread(file)).sub('encoding="UTF-16"', 'encoding="UTF-8"')
       parts = Fawnmoss::Notation::MusicXml::Selection.new(text).parts.select { _1.voices.size == 1 }
-      parts.map { |part| ["#{File.basename(file)} #{part.name}", alone(text, part.index)] }
+      parts.map { |part| ["#{File.basename(file)} #{part.name}", alone(text, part.index, bare)] }
     end
   end
 
-  def alone(text, index)
+  def alone(text, index, bare)
     score = Nokogiri::XML(text)
     parts = score.xpath('//part').to_a
     (parts - [parts[index]]).each(&:remove)
     score.xpath('//score-part').each { |one| one.remove if one['id'] != parts[index]['id'] }
-    score.xpath('//part-group|//note[grace or cue]|//transpose|//ornaments|//arpeggiate|//articulations|//fermata|//direction').each(&:remove)
+    score.xpath('//part-group|//note[grace or cue]|//transpose|//ornaments|//arpeggiate|//articulations|//fermata').each(&:remove)
+    score.xpath('//direction').each(&:remove) if bare
     score.to_xml
   end
 

@@ -24,7 +24,6 @@ const trouble = ref<Trouble | null>(null)
 const refusal = ref<Trouble | null>(null)
 const problem = computed(() => refusal.value ?? trouble.value)
 const busy = ref(false)
-const working = ref(false)
 const form = reactive({
   minutes: '15', note: '', caution: '', only: false, bars: [] as number[][], bands: ['digits', 'lanes', 'bow'], warm_up: true, run: true, tempo: true, tempo_from: '', chain: 'forward', by: 'bar',
   spots: null as number[][] | null,
@@ -34,6 +33,8 @@ const items = ref<WorkItem[]>([])
 const touched = ref<WorkItem[]>([])
 let timer: ReturnType<typeof setTimeout> | undefined
 let asked = 0
+/** The work as it is being made. */
+let making: Promise<void> = Promise.resolve()
 
 const chains = [{ value: 'forward', title: 'from the first bar on' }, { value: 'backward', title: 'from the last bar back' }, { value: 'none', title: 'not phrase by phrase' }]
 const steps = [{ value: 'bar', title: 'bar by bar' }, { value: 'beat', title: 'beat by beat' }]
@@ -67,7 +68,7 @@ async function load(): Promise<void> {
       Object.assign(form, draft.form)
       touched.value = draft.touched
     }
-    if (view.value.pupil_id) await make()
+    if (view.value.pupil_id) await renew()
   } catch (error) {
     trouble.value = error as Trouble
   }
@@ -79,7 +80,6 @@ useSameTune(() => (pupils.currentId ? view.value : null), (found) => (trouble.va
 /** Asks for the work anew; an answer that comes too late is dropped. */
 async function make(): Promise<void> {
   const own = ++asked
-  working.value = true
   try {
     const found = await ask<Work>('POST', `/charts/${id}/work`, wish())
     if (own !== asked) return
@@ -88,14 +88,16 @@ async function make(): Promise<void> {
     trouble.value = null
   } catch (error) {
     if (own === asked) trouble.value = error as Trouble
-  } finally {
-    if (own === asked) working.value = false
   }
 }
 watch(() => JSON.stringify([{ ...form, note: '' }, spots.value]), () => {
   clearTimeout(timer)
-  if (view.value?.pupil_id) timer = setTimeout(make, 250)
+  if (view.value?.pupil_id) timer = setTimeout(() => void renew(), 250)
 })
+function renew(): Promise<void> {
+  timer = undefined
+  return (making = make())
+}
 watch([form, touched], () => {
   refusal.value = null
   localStorage.setItem(DRAFT, JSON.stringify({ form, touched: touched.value }))
@@ -112,10 +114,17 @@ function toggle(list: number[][], bars: number[]): number[][] {
 }
 const has = (list: number[][], bars: number[]) => list.some((one) => one.join() === bars.join())
 
+/** Whoever is quicker than the work that goes with the last change waits for it. */
 async function issue(): Promise<void> {
   busy.value = true
   refusal.value = null
   try {
+    if (timer) {
+      clearTimeout(timer)
+      void renew()
+    }
+    await making
+    if (trouble.value) return
     const made = await ask<Card>('POST', `/charts/${id}/cards`, { ...wish(), note: form.note, items: items.value })
     localStorage.removeItem(DRAFT)
     await router.push(`/cards/${made.id}`)
@@ -133,7 +142,7 @@ async function issue(): Promise<void> {
     <template v-if="view">
       <header>
         <h1>A card from {{ view.chart.tune.title }}</h1><span class="quiet">{{ view.pupil_name ? `for ${view.pupil_name}` : '' }}</span>
-        <span class="push"><v-btn :to="`/charts/${id}`">Back to the chart</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!work || working" @click="issue">Issue the card</v-btn></span>
+        <span class="push"><v-btn :to="`/charts/${id}`">Back to the chart</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!work" @click="issue">Issue the card</v-btn></span>
       </header>
       <p v-if="!view.pupil_id" class="problem">This chart is for an instrument. Choose a pupil at the top: their chart of it opens, to look at and to issue.</p>
       <CardMaker v-else :card="card" :waiting="!problem">

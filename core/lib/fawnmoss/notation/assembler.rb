@@ -8,23 +8,27 @@ module Fawnmoss
     class Assembler
       LIMIT = 10_000 # written notes in one tune
       CHORD = 12 # notes in one chord: more than two hands at a keyboard take
+      SAID = 12 # directions at one note
       NAMED = 8 # bars that do not add up, by name
 
       # A bar before it is built.
-      Draft = Struct.new(:sounds, :key, :meter, :repeat_start, :repeat_end, :ending, :line, :signs, :number) do
+      Draft = Struct.new(:sounds, :key, :meter, :tempo, :clef, :repeat_start, :repeat_end, :ending, :line, :signs, :number) do
         def length = sounds.sum(0r, &:length)
         def free? = meter == :free
       end
       private_constant :Draft
 
-      # events: list of Events; key: Theory::Key and meter: Theory::Meter, or :free, at the start; about: the title and what else of Score::Tune
-      # no event says; notices: sentences about what is left out already. Returns Score::Tune, which says besides what stands otherwise than
-      # written. Raises InvalidTune when there are no notes or too many.
-      def self.tune(events, key:, meter:, notices: [], **about) = new(key, meter).tune(events, notices, { composer: '', **about })
+      # events: list of Events; key: Theory::Key and meter: Theory::Meter, or :free, at the start; about: tempo and clef at the start where they are
+      # known, the title and what else of Score::Tune no event says; notices: sentences about what is left out already. Returns Score::Tune, which
+      # says besides what stands otherwise than written. Raises InvalidTune when there are no notes or too many.
+      def self.tune(events, key:, meter:, notices: [], **about) = new(key, meter, about[:tempo], about[:clef]).tune(events, notices, about)
 
-      def initialize(key, meter)
+      def initialize(key, meter, tempo, clef)
         @key = key
         @meter = meter
+        @tempo = tempo
+        @clef = clef
+        @waiting = [] # Score::Direction list that the next sound gets
         @drafts = []
         @notices = []
         @odd = [] # a sentence a bar that does not add up
@@ -33,9 +37,9 @@ module Fawnmoss
       def tune(events, notices, about)
         collect(events)
         finish
-        bars = built.freeze
-        Score::Tune.new(**about, key: bars.first.key, meter: bars.first.meter, pickup: pickup? ? @drafts.first.length : 0r, bars:,
-                        notices: [*notices, *@notices, *odd_notices].uniq.freeze)
+        bars = closed(built).freeze
+        first = { **bars.first.to_h.slice(:key, :meter, :tempo), clef: @drafts.first.clef, pickup: pickup? ? @drafts.first.length : 0r }
+        Score::Tune.new(composer: '', **about, **first, bars:, notices: [*notices, *@notices, *odd_notices].uniq.freeze)
       end
 
       private
@@ -44,10 +48,11 @@ module Fawnmoss
         open_bar
         events.each { take(_1) }
         close(Events::Line.new(line: :final, signs: [])) if @draft.sounds.any?
+        leave_with(last_sounds, @waiting)
         refuse('there are no notes', 'Write at least one bar.') if @drafts.all? { |draft| draft.sounds.all?(&:rest?) }
       end
 
-      def open_bar = @draft = Draft.new([], @key, @meter, false, false, nil, :single, [])
+      def open_bar = @draft = Draft.new([], @key, @meter, @tempo, @clef, false, false, nil, :single, [])
 
       def take(event)
         case event
@@ -55,21 +60,41 @@ module Fawnmoss
         when Events::Line then close(event)
         when Events::Sign then sign(event.kind)
         when Events::Change then change(event)
+        when Score::Direction then direction(event)
         end
       end
 
       def sound(event)
         refuse("a chord of more than #{CHORD} notes", 'Leave some of them out.') if event.pitches.size > CHORD
         @draft.sounds << event
+        leave_with(@draft.sounds, @waiting) if @waiting.any?
+        @waiting = []
+      end
+
+      # The end of a hairpin belongs to the sound before it, all others to the one after.
+      def direction(found) = found.kind == :hairpin_end ? leave_with(last_sounds, [found]) : @waiting.push(found).replace(@waiting.first(SAID))
+
+      # Sounds of the bar that was written in last.
+      def last_sounds = @draft.sounds.any? ? @draft.sounds : @drafts.last&.sounds.to_a
+
+      # Puts directions on the last of some sounds.
+      def leave_with(sounds, directions)
+        return if sounds.empty? || directions.empty?
+
+        sounds[-1] = sounds.last.copy(directions: [*sounds.last.directions, *directions].first(SAID).freeze)
       end
 
       # A change inside a bar holds from the next one.
       def change(event)
         @key = event.key || @key
         @meter = event.meter || @meter
+        @tempo = event.tempo || @tempo
+        @clef = event.clef || @clef
         if @draft.sounds.empty?
           @draft.key = @key
           @draft.meter = @meter
+          @draft.tempo = @tempo
+          @draft.clef = @clef
         elsif event.meter && event.meter != @draft.meter
           @notices << 'A meter that changes inside a bar holds from the next one.'
         end
@@ -104,6 +129,8 @@ module Fawnmoss
       def finish
         @drafts.last.line = :final
         @drafts.each { |draft| draft.meter = Theory::Meter.free(draft.length) if draft.free? }
+        first = @drafts.filter_map(&:tempo).first # before a tempo is named the first one holds
+        @drafts.each { _1.tempo ||= first }
         number
         spread_endings
         @drafts.each_index { check(_1) }
@@ -176,9 +203,15 @@ module Fawnmoss
         @drafts.map.with_index do |draft, index|
           at = starts_late?(index) ? draft.meter.bar_length - draft.length : 0r
           notes = Signs.new(draft.sounds, at).notes { next_id }
-          Score::Bar.new(number: draft.number, notes: notes.freeze, key: draft.key, meter: draft.meter, repeat_start: draft.repeat_start,
-                         repeat_end: draft.repeat_end, ending: draft.ending, line: draft.line, signs: draft.signs.uniq.freeze)
+          Score::Bar.new(number: draft.number, notes: notes.freeze, **draft.to_h.slice(:key, :meter, :tempo, :repeat_start, :repeat_end, :ending, :line),
+                         clef: (draft.clef unless draft.clef == @drafts.first.clef), signs: draft.signs.uniq.freeze)
         end
+      end
+
+      def closed(bars)
+        found, lost = Score::Hairpins.closed(bars)
+        @notices << 'Left out: a hairpin without a beginning or an end.' if lost.positive?
+        found
       end
 
       # The pick-up, and the second half of a bar that a repeat sign splits, end at the bar line.

@@ -8,14 +8,14 @@ module Fawnmoss
       # What is set. at, length: quarters from the start; pitches: [] is not needed, silence is between; three: true in a beat divided in three.
       Timed = Value.of(:at, :length, :pitches, :three)
 
-      # sounds: Timed list, in order, none over another; meters: [[quarters from the start, Theory::Meter], ...], the first at 0; keys likewise.
-      # Returns list of Events.
-      def self.events(sounds, meters, keys) = new(sounds, meters, keys).events
+      # sounds: Timed list, in order, none over another; holding: of :meter, :key and :tempo what holds and from where, [[quarters from the start,
+      # value], ...] each. Of meters there is one at 0. Returns list of Events.
+      def self.events(sounds, **holding) = new(sounds, holding).events
 
-      def initialize(sounds, meters, keys)
+      def initialize(sounds, holding)
         @sounds = sounds
-        @meters = meters
-        @keys = keys
+        @holding = holding
+        @held = {}
         @events = []
       end
 
@@ -35,10 +35,17 @@ module Fawnmoss
 
       # What holds from a bar on. Returns its meter.
       def change(at)
-        meter, key = [@meters, @keys].map { |list| list.reverse_each.find { |place, _| place <= at }&.last }
-        @events << Events::Change.new(key: (key unless key == @key), meter: (meter unless meter == @meter)) if key != @key || meter != @meter
-        @key = key
-        @meter = meter
+        now = @holding.transform_values do |list|
+          unless list.empty? || list.first[0] > at
+            list[(list.bsearch_index do |place, _|
+              place > at
+            end || list.size) - 1]&.last
+          end
+        end
+        changed = now.reject { |kind, value| value == @held[kind] }
+        @events << Events::Change.new(**changed) if changed.any?
+        @held = now
+        now[:meter]
       end
 
       # Sets one bar; returns what is left.

@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Notation
-    # What the readers find in one line of music, in order. The Assembler makes bars of it.
+    # What the readers find in one line of music, in order; a Score::Direction is an event of its own. The Assembler makes bars of it.
     module Events
       # Something that takes time: a note, a chord or a rest.
       Sound = Value.of(
@@ -17,7 +17,9 @@ module Fawnmoss
         :strings,    # by pitch, 1 = highest, or nil
         :bow,        # :up, :down or nil
         :graces,     # pitches of grace notes before it, or nil
-        :grace_fingers # their fingers, or nil
+        :grace_fingers, # their fingers, or nil
+        :directions, # Score::Direction list of what stands at it, or nil
+        :lyrics      # as of Score::Note
       ) do
         def rest? = pitches.empty?
       end
@@ -26,11 +28,19 @@ module Fawnmoss
       # ending that begins after it, as text; signs: as of Score::Bar, of the bar that it ends.
       Line = Value.of(:line, :repeat_end, :repeat_start, :ending, :signs)
 
-      # From here on another key or meter holds. key: Theory::Key or nil; meter: Theory::Meter, :free or nil.
-      Change = Value.of(:key, :meter)
+      # From here on something else holds. key: Theory::Key or nil; meter: Theory::Meter, :free or nil; tempo: quarters a minute or nil; clef: a
+      # name or nil.
+      Change = Value.of(:key, :meter, :tempo, :clef)
 
       # A sign of navigation that belongs to the bar it stands in. kind: as of Score::Bar#signs.
-      Sign = Value.of(:kind)
+      Sign = Value.of(:kind) do
+        # The one that words over the staff stand for, or nil.
+        def self.said(text)
+          kind = self::WORDS.find { |pattern, _| text.match?(pattern) }&.last
+          kind && new(kind:)
+        end
+      end
+      Sign::WORDS = { /\AD\.?\s*C\.?(?:\s|\z)/i => :da_capo, /\AD\.?\s*S\.?(?:\s|\z)/i => :dal_segno, /\Afine\z/i => :fine, /\Ato coda/i => :to_coda }.freeze
 
       PLAIN = { ratio: nil, tied: [].freeze, slur_start: false, slur_stop: false, marks: [].freeze, fingers: [].freeze, strings: [].freeze, bow: nil,
                 graces: nil, grace_fingers: nil }.freeze # of a sound with nothing attached

@@ -38,15 +38,16 @@ module Fawnmoss
 
       def conductor(sequence)
         name = @tune.title.empty? ? 'Untitled' : @tune.title
-        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, name), MIDI::Tempo.new(MIDI::Tempo.bpm_to_mpq(@tempo)), *signatures])
+        track(sequence, [MIDI::MetaEvent.new(MIDI::META_SEQ_NAME, name), *signatures])
       end
 
-      # Meter and key at the start, and where they change.
+      # Tempo, meter and key at the start, and where they change.
       def signatures
         at = lead
         before = nil
         unfolded.bars.flat_map do |bar|
-          found = [(meter(bar.meter) if bar.meter != before&.meter), (key(bar.key) if bar.key != before&.key)].compact
+          found = [(tempo(bar) if bar.tempo != before&.tempo || before.nil?), (meter(bar.meter) if bar.meter != before&.meter),
+                   (key(bar.key) if bar.key != before&.key)].compact
           found.each { |event| event.time_from_start = before ? ticks(at) : 0 }
           at += bar.length
           before = bar
@@ -55,6 +56,7 @@ module Fawnmoss
       end
 
       def unfolded = @unfolded ||= Score::Unfolding.tune(@tune)
+      def tempo(bar) = MIDI::Tempo.new((60_000_000 / (@tempo * @tune.pace(bar))).round)
       def meter(meter) = MIDI::TimeSig.new(meter.beats, Math.log2(meter.unit).to_i, 24, 8)
       def key(key) = MIDI::KeySig.new(key.fifths & 0xff, key.mode == 'minor')
 

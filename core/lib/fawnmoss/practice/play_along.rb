@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Practice
-    # What sounds when a chart is played along with, in quarters: the tune with its repeats, the same phrase by phrase with an
+    # What sounds when a chart is played along with, in quarters at the tempo of its first bar: the tune with its repeats, the same phrase by phrase with an
     # equal silence after each (echo), the beats to click, and what a drone can sound (guide page on practice, play-along).
     class PlayAlong
       # id: of the note; at, length: in quarters, at from the start; midi: key number as it sounds, 60 is middle C; bar: printed
@@ -10,7 +10,7 @@ module Fawnmoss
       Sound = Value.of(:id, :at, :length, :midi, :bar, :silent)
       # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
       # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
-      # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter changes, the beats
+      # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter or tempo changes, the beats
       # of the tune and those of the bars as written, [[at, first of its bar], ...] each, nil where beat and bar say it all.
       Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks) do
         # Plain data for a player: lengths as numbers.
@@ -37,10 +37,12 @@ module Fawnmoss
         @unfolded = Score::Unfolding.tune(@tune)
         @played = @unfolded.played
         @written = @tune.played
+        @clocks = {}.compare_by_identity
+        [@unfolded, @tune].each { @clocks[_1] = Score::Clock.new(_1) }
       end
 
       def schedule
-        notes = sounds(@played)
+        notes = sounds(@played, @unfolded)
         length = last(notes)
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
                      clicks:, phrases: spans.map { _1.first(2) }, **meter)
@@ -53,10 +55,12 @@ module Fawnmoss
         { beat: @meter.beat_length, bar:, count_in: @tune.count_in, first: @tune.pickup.zero? ? 0r : bar - @tune.pickup }
       end
 
-      # notes: Score::Played in order; later: quarters by which they sound later than written.
-      def sounds(notes, later: 0r, silent: false)
+      # notes: Score::Played of a tune, in order; later: quarters by which they sound later than written.
+      def sounds(notes, tune, later: 0r, silent: false)
+        clock = @clocks[tune]
         Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill).map do |sound|
-          Sound.new(id: sound.note.id, at: sound.at + later, length: sound.length, midi: @instrument.sounding(sound.pitch).midi, bar: sound.note.bar, silent:)
+          Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, sound.length), bar: sound.note.bar, silent:,
+                    midi: @instrument.sounding(sound.pitch).midi)
         end
       end
 
@@ -69,7 +73,8 @@ module Fawnmoss
           from, to = phrase[:notes].map { index.fetch(_1) }
           to += 1 while @written[to + 1] && @written[to + 1].head == @written[to].head # the rest of a chord
           notes = @written[from..to]
-          [notes.first.onset, notes.map { _1.onset + _1.duration }.max - notes.first.onset, notes]
+          onset = notes.first.onset
+          [@clocks[@tune].at(onset), @clocks[@tune].length(onset, notes.map { _1.onset + _1.duration }.max - onset), notes]
         end
       end
 
@@ -79,7 +84,7 @@ module Fawnmoss
         notes = spans.flat_map do |onset, length, own|
           at += (onset - at) % @meter.bar_length
           rest = (length / @meter.bar_length).ceil * @meter.bar_length
-          turn = [[at, false], [at + rest, true]].flat_map { |from, silent| sounds(own, later: from - onset, silent:) }
+          turn = [[at, false], [at + rest, true]].flat_map { |from, silent| sounds(own, @tune, later: from - onset, silent:) }
           at += 2 * rest
           turn
         end
@@ -87,17 +92,18 @@ module Fawnmoss
       end
 
       def clicks
-        { tune: beats(@unfolded), written: beats(@tune) } if @tune.bars.map(&:meter).uniq.size > 1
+        { tune: beats(@unfolded), written: beats(@tune) } if @tune.bars.map(&:meter).uniq.size > 1 || @tune.tempo_changes.any?
       end
 
       def beats(tune)
         at = 0r
-        tune.bars.flat_map { |bar| bar.beats.map { |place, first| [at + place, first] }.tap { at += bar.length } }
+        tune.bars.flat_map { |bar| bar.beats.map { |place, first| [@clocks[tune].at(at + place), first] }.tap { at += bar.length } }
       end
 
       def bars
         at = 0r
-        @tune.bars.map { |bar| [bar.number, at, bar.length].tap { at += bar.length } }
+        clock = @clocks[@tune]
+        @tune.bars.map { |bar| [bar.number, clock.at(at), clock.length(at, bar.length)].tap { at += bar.length } }
       end
 
       # The root and the fifth of the key as low as the instrument has them, and the open strings.

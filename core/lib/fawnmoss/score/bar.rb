@@ -8,6 +8,8 @@ module Fawnmoss
       :notes,        # Note list in order, frozen
       :key,          # Theory::Key that holds in it
       :meter,        # Theory::Meter that holds in it
+      :tempo,        # quarters a minute that are asked for in it, or nil
+      :clef,         # it is written in where that is not the tune's, or nil
       :repeat_start, # true at a forward repeat sign
       :repeat_end,   # true at a backward one
       :ending,       # numbers of an ending as printed, "1" or "1, 2"; else nil

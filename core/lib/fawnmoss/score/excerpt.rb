@@ -9,9 +9,10 @@ module Fawnmoss
         chosen = tune.bars.each_with_index.select { |bar, _| numbers.include?(bar.number) }
         return tune if chosen.empty?
 
+        first = chosen.first.first
         runs = chosen.slice_when { |(_, a), (_, b)| b != a + 1 }.map { |run| run.map(&:first) }
         pickup = chosen.first.last.zero? ? tune.pickup : 0r
-        tune.copy(bars: runs.flat_map { closed(_1) }.freeze, pickup:)
+        tune.copy(key: first.key, meter: first.meter, tempo: first.tempo, bars: runs.flat_map { closed(_1) }.freeze, pickup:)
       end
 
       # A run of neighbouring bars that begins and ends in itself.
@@ -26,7 +27,8 @@ module Fawnmoss
           open = true if start
           [note.id, note.copy(slur_start: start, slur_stop: stop, tie: note.tie && index < notes.size - 1)]
         end
-        bars.map { |bar| bar.copy(notes: bar.notes.map { fixed.fetch(_1.id) }.freeze, repeat_start: false, repeat_end: false, ending: nil) }
+        cut = bars.map { |bar| bar.copy(notes: bar.notes.map { fixed.fetch(_1.id) }.freeze, repeat_start: false, repeat_end: false, ending: nil) }
+        Hairpins.closed(cut).first
       end
       private_class_method :closed
     end

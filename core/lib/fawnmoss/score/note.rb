@@ -21,7 +21,9 @@ module Fawnmoss
       :string,     # 1 = highest, as printed, or nil
       :chord,      # true when it sounds together with the note before it
       :graces,     # pitches of grace notes before it, or nil
-      :grace_fingers # their fingers as printed, or nil
+      :grace_fingers, # their fingers as printed, or nil
+      :directions, # Direction list of what stands at it, or nil for nothing
+      :lyrics      # what is sung on it, by verse: Syllable or nil each; nil for nothing
     ) do
       def rest? = pitch.nil?
     end

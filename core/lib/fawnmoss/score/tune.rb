@@ -2,8 +2,8 @@
 
 module Fawnmoss
   module Score
-    # A tune as written, before any mark. key: Theory::Key and meter: Theory::Meter of its first bar; tempo: quarters a minute or nil;
-    # pickup: quarters, 0 when none; clef: as written or nil; bars: Score::Bar; notices: sentences about what a reader
+    # A tune as written, before any mark. key: Theory::Key, meter: Theory::Meter, tempo: quarters a minute or nil and clef: as written or nil, all of
+    # the first bar it was read with; pickup: quarters, 0 when none; bars: Score::Bar; notices: sentences about what a reader
     # knowingly left out.
     Tune = Value.of(:title, :composer, :key, :meter, :tempo, :pickup, :clef, :bars, :notices) do
       # What is worked out of a tune alone is worked out once and kept with it.
@@ -29,12 +29,16 @@ module Fawnmoss
 
         pitches = Hash.new { |known, pitch| known[pitch] = pitch.up(interval) } # each is moved once
         keys = Hash.new { |known, key| known[key] = move_key(key, interval) }
-        copy(key: keys[key], bars: bars.map { |bar| move_bar(bar, pitches, keys) }.freeze).tap { @known[:up] = [interval, _1].freeze }
+        copy(key: keys[key], bars: bars.map { |bar| move_bar(bar, interval, pitches, keys) }.freeze).tap { @known[:up] = [interval, _1].freeze }
       end
+
+      # How much quicker than the first bar one is to go; 1 where nothing is said.
+      def pace(bar) = tempo && bar.tempo ? Rational(bar.tempo, tempo) : 1r
 
       # Bars from which another key or meter is printed, the first bar not among them.
       def key_changes = bars.each_cons(2).reject { |before, bar| before.key == bar.key }.map(&:last)
       def meter_changes = bars.each_cons(2).reject { |before, bar| bar.meter.printed_like?(before.meter) }.map(&:last)
+      def tempo_changes = bars.each_cons(2).reject { |before, bar| before.tempo == bar.tempo }.map(&:last)
 
       private
 
@@ -42,11 +46,23 @@ module Fawnmoss
         key.up(interval) or raise InvalidInput, "#{key.name} cannot be moved there: too many sharps or flats"
       end
 
-      def move_bar(bar, pitches, keys)
-        bar.copy(key: keys[bar.key], notes: bar.notes.map { |note| note.rest? ? note : move(note, pitches) }.freeze)
+      def move_bar(bar, interval, pitches, keys)
+        notes = bar.notes.map { |note| move_chords(note.rest? ? note : move(note, pitches), interval) }
+        bar.copy(key: keys[bar.key], notes: notes.freeze)
       end
 
       def move(note, pitches) = note.copy(pitch: pitches[note.pitch], graces: note.graces&.map { pitches[_1] })
+
+      def move_chords(note, interval)
+        return note unless note.directions&.any? { _1.kind == :chord }
+
+        note.copy(directions: note.directions.map { move_chord(_1, interval) }.freeze)
+      end
+
+      def move_chord(direction, interval)
+        symbol = Theory::ChordSymbol.parse(direction.text) if direction.kind == :chord
+        symbol ? direction.copy(text: symbol.up(interval).to_s) : direction
+      end
     end
   end
 end

@@ -16,22 +16,30 @@ module Fawnmoss
         EXTRA = /(\^\^|\^|__|_|=)([A-Ga-g])/
         PIPES = %w[HP Hp].freeze # highland pipes: F sharp and C sharp, printed or not
 
-        # A key and what its line says besides. extra: { letter => alteration } against the signature; octaves: by which notes sound higher.
-        Signature = Value.of(:key, :extra, :octaves) do
+        # A key and what its line says besides. extra: { letter => alteration } against the signature; octaves: by which notes sound higher;
+        # clef: a name or nil.
+        Signature = Value.of(:key, :extra, :octaves, :clef) do
           def alter(letter) = extra.fetch(letter) { key.alter(letter) }
         end
 
-        # left_out: what was knowingly left out, each once; signature: Signature; tempo: quarters a minute, or nil.
-        attr_reader :title, :composer, :meter, :signature, :clef, :left_out, :tempo
+        # What a Q: field says. rate: quarters a minute, or nil; words: or nil.
+        Tempo = Value.of(:rate, :words)
+
+        # left_out: what was knowingly left out, each once; signature: Signature; tempo: Tempo or nil.
+        attr_reader :title, :composer, :meter, :signature, :left_out, :tempo
 
         def initialize
           @title = ''
           @composer = ''
           @left_out = []
           @voices = {}
+          @clefs = {}
         end
 
         def key = @signature&.key
+
+        # Of a voice; its own or that of the key line.
+        def clef(voice) = @clefs[voice] || @clef
 
         # One field. place: { line:, column: }. Raises InvalidTune with that place.
         def take(name, value, place)
@@ -56,6 +64,7 @@ module Fawnmoss
         def name_voice(id, value)
           name = value[/\bn(?:ame|m)?\s*=\s*"([^"]*)"/, 1]
           @voices[id] = name.strip if name
+          @clefs[id] ||= clef_in(value.sub(/\A\S+/, ''))
         end
 
         def voice_name(id) = @voices.fetch(id, '')
@@ -85,10 +94,20 @@ module Fawnmoss
           word ||= 'major' if match && CLEFS.any? { match[:mode].start_with?(_1) }
           return none(value.sub(/\A[A-G][#b]?\s*exp\b/, 'exp'), place) unless word
 
-          read_clef(value)
-          Signature.new(key: Theory::Key.of(match[:tonic] + match[:sign], word), extra: extra(match.post_match), octaves: octaves(value))
+          @clef ||= clef_in(value) # the first that is named holds for the tune
+          Signature.new(key: Theory::Key.of(match[:tonic] + match[:sign], word), extra: extra(match.post_match), octaves: octaves(value), clef: clef_in(value))
         rescue InvalidInput => e
           refuse(e.message, place, 'Write K:G or K:Dm.')
+        end
+
+        # Tempo of 1/4=72, 3/8=60, 120 or "Slow" 1/4=60.
+        def tempo_from(value)
+          match = %r{(?:(\d{1,2})/(\d{1,2})\s*=\s*)?\b(\d{1,4})\s*(?:"[^"]*")?\s*\z}.match(value)
+          rate = match && ((match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r) * match[3].to_i).to_i
+          words = value[/"([^"]*)"/, 1] || (value unless match)
+          rate = nil unless rate&.between?(20, 300)
+          @left_out << 'the tempo' unless rate || words
+          Tempo.new(rate:, words:)
         end
 
         private
@@ -110,16 +129,6 @@ module Fawnmoss
           :free
         end
 
-        # Quarters a minute from 1/4=72, 3/8=60, 120 or "Slow" 1/4=60. Words alone say nothing a chart could use.
-        def tempo_from(value)
-          match = %r{(?:(\d{1,2})/(\d{1,2})\s*=\s*)?\b(\d{1,4})\s*(?:"[^"]*")?\s*\z}.match(value)
-          rate = match && ((match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r) * match[3].to_i).to_i
-          return rate if rate&.between?(20, 300)
-
-          @left_out << 'the tempo'
-          nil
-        end
-
         def mode(word)
           return 'minor' if word == 'm'
 
@@ -132,9 +141,9 @@ module Fawnmoss
         def none(value, place)
           known = value.match?(/\A(?:none\b|#{Regexp.union(CLEFS)}|perc|(?:clef|middle|transpose|octave|staff\w*)=|C?#{EXTRA.source}|exp\b|\z)/)
           refuse("#{value.inspect} is not a key", place, 'Write K:G or K:Dm, with clef=bass if you like.') unless known
-          read_clef(value)
+          @clef ||= clef_in(value) # the first that is named holds for the tune
           same = key && !value.match?(/none|exp|[\^_]|=[A-Ga-g]\b/) # only a clef
-          Signature.new(key: same ? key : Theory::Key.of('C', 'major'), extra: extra(value), octaves: octaves(value))
+          Signature.new(key: same ? key : Theory::Key.of('C', 'major'), extra: extra(value), octaves: octaves(value), clef: clef_in(value))
         end
 
         def extra(text) = text.gsub(/\w+=\S+/, '').scan(EXTRA).to_h { |sign, letter| [letter.upcase, Spelling::ACCIDENTALS.fetch(sign)] }.freeze
@@ -145,8 +154,7 @@ module Fawnmoss
           (text[/\boctave=(-?\d)/, 1].to_i + { '+' => 1, '-' => -1 }.fetch(small, 0)).clamp(-3, 3)
         end
 
-        # The first clef that is named holds for the tune.
-        def read_clef(value) = @clef ? nil : @clef = CLEFS.find { value.match?(/(?:\A|[\s=])#{_1}/) }
+        def clef_in(value) = CLEFS.find { value.match?(/(?:\A|[\s=])#{_1}/) }
       end
     end
   end

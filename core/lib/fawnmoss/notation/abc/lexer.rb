@@ -14,7 +14,7 @@ module Fawnmoss
         #   :chord, [tokens inside it, its own length as text]; :graces, tokens;
         #   :bar, [sign, numbers of an ending or nil]; :broken, ">" or "<<"; :tuplet, [notes, within or nil, how many or nil];
         #   :slur, true or :dashed; :slur_end and :tie, nil; :field, [name, value];
-        #   :mark, :bow, :finger, :string, :sign, what they say; :breath, nil; :left_out and :alone, words.
+        #   :mark, :bow, :finger, :string, :sign, what they say; :direction, Score::Direction; :breath, nil; :left_out and :alone, words.
         # where: { line:, column: }.
         Token = Value.of(:kind, :value, :where)
 
@@ -57,11 +57,11 @@ module Fawnmoss
           put(:bar, [sign, ending]) unless sign.nil? || (sign.empty? && ending.nil?)
         end
 
-        # [K:D], [M:3/4], [L:1/8]; others are left out.
+        # [K:D], [M:3/4], [L:1/8], [Q:1/4=80], [P:A]; others are left out.
         def field
           return put(:left_out, 'endings with a name') if @scan.skip(NAMED_ENDING)
           return unless @scan.scan(/\[([A-Za-z]):\s*([^\]]*)\]/)
-          return put(:field, [@scan[1], @scan[2].strip]) if %w[K M L].include?(@scan[1])
+          return put(:field, [@scan[1], @scan[2].strip]) if %w[K M L Q P].include?(@scan[1])
 
           put(:left_out, Voices::TEXT_LINES.fetch(@scan[1], 'fields inside the music'))
         end
@@ -110,7 +110,7 @@ module Fawnmoss
 
           text = @scan[1].gsub(/\[[^\]]*?([A-Ga-g][,']*)\]/, '\1').gsub(/\([,']/, '(')
           inside = self.class.tokens(text, @number, @column)
-          plain = inside.reject { %i[slur slur_end tie broken left_out mark].include?(_1.kind) }
+          plain = inside.reject { %i[slur slur_end tie broken left_out mark direction].include?(_1.kind) }
           bad = plain.find { !%i[note finger].include?(_1.kind) }
           refuse('these grace notes cannot be read', 'Write plain notes between { and }, a finger before one as !2!.') if bad
           put(:graces, plain)
@@ -145,7 +145,7 @@ module Fawnmoss
         # Marks over and under notes, and words.
         def attached
           if @scan.scan(/"_(I{1,3}|IV)"/) then put(:string, STRINGS.fetch(@scan[1]))
-          elsif @scan.scan(/"[^"]*"/) then put(:left_out, 'chord symbols and words over the staff')
+          elsif @scan.scan(/"([^"]*)"/) then quoted(@scan[1])
           elsif @scan.scan(/!([^!\n]{1,40})!|\+([^+\s|]{1,40})\+/) then sign(@scan[1] || @scan[2])
           elsif @scan.scan(/[~.HLMOPRSTuvJ]/) then sign(@scan.matched, 'ornaments')
           elsif @scan.skip(/[Ii-tW-Yw]|[KNQ]/) then put(:left_out, 'symbols of its own')
@@ -153,12 +153,25 @@ module Fawnmoss
           end
         end
 
-        def sign(name, other = DYNAMICS.match?(name) ? 'dynamics' : 'decorations')
+        # A chord symbol, or words: with a sign that says where they stand, or simply none.
+        def quoted(text)
+          plain = text.gsub('\\%', '%').strip
+          symbol = Theory::ChordSymbol.parse(plain)
+          return put(:direction, Score::Direction.of(:chord, symbol.to_s)) if symbol
+
+          words = Score::Direction.of(:words, plain.sub(/\A(?:[\^_<>]|@[\d.,+ -]*)/, '')) or return true
+          sign = Events::Sign.said(words.text)
+          sign ? put(:sign, sign.kind) : put(:direction, words)
+        end
+
+        def sign(name, other = 'decorations')
           if name.match?(/\A[0-4]\z/) then put(:finger, name.to_i)
           elsif name == 'breath' then put(:breath)
           elsif BOWS.key?(name) then put(:bow, BOWS[name])
           elsif MARKS.key?(name) then put(:mark, MARKS[name])
           elsif NAVIGATION.key?(name) then put(:sign, NAVIGATION[name])
+          elsif HAIRPINS.key?(name) then put(:direction, Score::Direction.new(kind: HAIRPINS[name], text: ''))
+          elsif Score::Direction::DYNAMICS.include?(name) then put(:direction, Score::Direction.new(kind: :dynamic, text: name))
           else put(:left_out, other)
           end
         end

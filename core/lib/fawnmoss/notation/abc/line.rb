@@ -11,10 +11,14 @@ module Fawnmoss
         # Events; sentences about what stands otherwise than written; how many notes and chords there are.
         attr_reader :events, :notices, :sounds
 
+        # Verses: what is sung to it.
+        attr_reader :verses
+
         def initialize(header)
           @header = header
           @spelling = Spelling.new(header)
           @events = []
+          @verses = Verses.new(@events)
           @left_out = []
           @notices = []
           @sounds = 0
@@ -35,6 +39,8 @@ module Fawnmoss
           when 'L' then @spelling.unit = @header.unit_from(value, place)
           when 'M' then @events << Events::Change.new(meter: @header.meter_from(value, place).tap { @spelling.meter = _1 })
           when 'K' then change_key(@header.key_from(value, place))
+          when 'Q' then change_tempo(@header.tempo_from(value))
+          when 'P' then take_direction(Score::Direction.of(:rehearsal, value))
           end
         end
 
@@ -53,8 +59,15 @@ module Fawnmoss
 
         def change_key(found)
           @spelling.key = found
-          @events << Events::Change.new(key: found.key)
+          @events << Events::Change.new(key: found.key, clef: found.clef)
         end
+
+        def change_tempo(found)
+          @events << Events::Change.new(tempo: found.rate) if found.rate
+          take_direction(Score::Direction.of(:words, found.words))
+        end
+
+        def take_direction(direction) = direction && (@events << direction)
 
         def take_field((name, value)) = field(name, value, @where)
         def take_left_out(words) = @left_out << words

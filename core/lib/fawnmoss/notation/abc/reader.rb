@@ -64,8 +64,9 @@ module Fawnmoss
         def build(line, id)
           others = voices.map(&:id) - [id]
           left_out = (@header.left_out + line.left_out + (others.any? ? ["voice #{others.join(', ')}"] : [])).uniq
-          Assembler.tune(line.events, key: @header.key, meter: @header.meter || :free, title: @header.title, composer: @header.composer, tempo: @header.tempo,
-                                      clef: @header.clef, notices: [*left_out.map { "Left out: #{_1}." }, *line.notices])
+          words = Score::Direction.of(:words, @header.tempo&.words)
+          Assembler.tune([*words && [words], *line.events], key: @header.key, meter: @header.meter || :free, title: @header.title, composer: @header.composer,
+                                      tempo: @header.tempo&.rate, clef: @header.clef(id), notices: [*left_out.map { "Left out: #{_1}." }, *line.notices])
         end
       end
     end

@@ -12,7 +12,8 @@ module Fawnmoss
         NAVIGATION = { 'S' => :segno, 'O' => :coda, 'segno' => :segno, 'coda' => :coda, 'tocoda' => :to_coda, 'dacoda' => :to_coda, 'fine' => :fine,
                        'D.C.' => :da_capo, 'D.S.' => :dal_segno, 'dacapo' => :da_capo, 'dalsegno' => :dal_segno, 'D.C.alfine' => :da_capo,
                        'D.S.alfine' => :dal_segno, 'D.C.alcoda' => :da_capo, 'D.S.alcoda' => :dal_segno }.freeze
-        DYNAMICS = /\A(?:p{1,4}|f{1,4}|m[pf]|sfz|[<>][()]|crescendo[()]|diminuendo[()])\z/
+        HAIRPINS = { '<(' => :crescendo, 'crescendo(' => :crescendo, '>(' => :diminuendo, 'diminuendo(' => :diminuendo,
+                     '<)' => :hairpin_end, 'crescendo)' => :hairpin_end, '>)' => :hairpin_end, 'diminuendo)' => :hairpin_end }.freeze
         STRINGS = { 'I' => 1, 'II' => 2, 'III' => 3, 'IV' => 4 }.freeze # as annotations: 1 is the highest
 
         SPACE = /[ \t`\\$]+|:(?![|:])/ # a single colon is a dotted line inside a bar

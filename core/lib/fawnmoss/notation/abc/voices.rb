@@ -8,9 +8,9 @@ module Fawnmoss
         include Refusing
 
         ONLY = '1' # the voice of a tune that names none
-        TEXT_LINES = { 'w' => 'words', 'W' => 'words', 'N' => 'remarks', 'r' => 'remarks', 'T' => 'titles inside the music', 'P' => 'names of parts',
-                       'Q' => 'changes of tempo', 's' => 'decorations', 'I' => 'instructions', 'R' => 'remarks', 'm' => 'macros', 'U' => 'symbols of its own',
-                       'd' => 'decorations', 'H' => 'remarks', 'C' => 'remarks', 'O' => 'remarks', 'S' => 'remarks', '+' => 'remarks' }.freeze
+        TEXT_LINES = { 'W' => 'words after the tune', 'N' => 'remarks', 'r' => 'remarks', 'T' => 'titles inside the music', 's' => 'decorations',
+                       'I' => 'instructions', 'R' => 'remarks', 'm' => 'macros', 'U' => 'symbols of its own', 'd' => 'decorations', 'H' => 'remarks',
+                       'C' => 'remarks', 'O' => 'remarks', 'S' => 'remarks', '+' => 'remarks' }.freeze
         MOST = 40 # voices
 
         def initialize(header)
@@ -40,9 +40,14 @@ module Fawnmoss
         def take(name, value, place)
           case name
           when 'V' then @now = id(value, place)
-          when 'K', 'L', 'M' then @found.empty? && @now.nil? ? @common << [name, value, place] : current.field(name, value, place)
+          when 'K', 'L', 'M', 'Q', 'P' then @found.empty? && @now.nil? ? @common << [name, value, place] : current.field(name, value, place)
+          when 'w' then sing(value)
           else @left_out << TEXT_LINES.fetch(name) { refuse("a #{name}: line inside the music is not read", place, remedy(name)) }
           end
+        end
+
+        def sing(text)
+          @left_out << 'words without music' unless (@found.any? || @now) && current.verses.sing(text)
         end
 
         def remedy(name) = name == 'X' ? 'Put an empty line before the next tune.' : 'Remove the line.'
@@ -57,7 +62,9 @@ module Fawnmoss
         def music(text, number)
           text.split(/(\[V:[^\]]*\])/).inject(0) do |at, part|
             if part.start_with?('[V:') then @now = id(part[3..-2].strip, { line: number, column: at + 1 })
-            elsif !part.strip.empty? then current.read(Lexer.tokens(part, number, at))
+            elsif !part.strip.empty?
+              current.verses.begin_line(number)
+              current.read(Lexer.tokens(part, number, at))
             end
             at + part.length
           end

@@ -4,7 +4,7 @@ module Fawnmoss
   module Notation
     module Abc
       # Writes a tune as ABC 2.1: notes, chords, grace notes, slurs, ties, triplets, repeats, fingers (!3!), strings ("_II" over
-      # the note, 1 = the highest), bow signs (u, v) and the marks that Reader reads. Reader gives the same tune back.
+      # the note, 1 = the highest), bow signs (u, v), the marks, words and chord symbols that Reader reads, what is sung. Reader gives the same tune back.
       class Writer
         UNIT = 1/2r # quarters: L:1/8
         ACCIDENTALS = { -2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^' }.freeze
@@ -15,6 +15,7 @@ module Fawnmoss
         SIGNS = { segno: '!segno!', coda: '!coda!', to_coda: '!tocoda!', fine: '!fine!', da_capo: '!D.C.!', dal_segno: '!D.S.!' }.freeze
         BEFORE = %i[segno coda].freeze
         AFTER = %i[to_coda fine da_capo dal_segno].freeze
+        HAIRPINS = { crescendo: '<', diminuendo: '>' }.freeze
         LINES = { double: '||', final: '|]', single: '|' }.freeze
         BARS_A_LINE = 4
 
@@ -22,6 +23,7 @@ module Fawnmoss
           @tune = tune
           @clef = clef || tune.clef
           @groups = groups
+          @hairpin = nil # kind of the one that is open
         end
 
         def text = "#{header.join("\n")}\n#{body}\n"
@@ -39,7 +41,21 @@ module Fawnmoss
 
         def body
           lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
-          lines.map(&:join).join("\n")
+          lines.zip(@tune.bars.each_slice(BARS_A_LINE)).map { |line, bars| [line.join, *sung(bars)].join("\n") }.join("\n")
+        end
+
+        # What is sung to a line, a "w:" line a verse.
+        def sung(bars)
+          notes = bars.flat_map { |bar| bar.chords.map(&:first) }.reject(&:rest?)
+          verses = notes.filter_map { _1.lyrics&.size }.max || 0
+          Array.new(verses) { |verse| "w: #{notes.map { syllable(_1.lyrics&.at(verse)) }.join(' ').sub(/[ *]+\z/, '')}" }
+        end
+
+        def syllable(syllable)
+          return '*' unless syllable
+
+          text = plain(syllable.text.gsub(/[|*_\\]/, '')).gsub('-', '\\-').gsub(/\s+/, '~')
+          text.empty? ? '*' : "#{text}#{'-' if syllable.goes_on}"
         end
 
         def bar(bar, index)
@@ -61,8 +77,13 @@ module Fawnmoss
           return if index.zero?
 
           before = @tune.bars[index - 1]
-          [("[K:#{key(bar.key)}]" if bar.key != before.key), ("[M:#{meter(bar.meter)}]" unless bar.meter.printed_like?(before.meter))].compact.join
+          clef = clef_of(bar) unless clef_of(bar) == clef_of(before)
+          [("[K:#{key(bar.key)}#{" clef=#{clef}" if clef}]" if clef || bar.key != before.key),
+           ("[Q:1/4=#{bar.tempo}]" if bar.tempo != before.tempo), ("[M:#{meter(bar.meter)}]" unless bar.meter.printed_like?(before.meter))].compact.join
         end
+
+        # A clef that was asked for holds throughout, unless the tune is written in it.
+        def clef_of(bar) = @clef == @tune.clef && bar.clef ? bar.clef : @clef
 
         def signs(bar, kinds) = (bar.signs & kinds).map { SIGNS.fetch(_1) }.join
         def key(key) = "#{key.tonic}#{MODES.fetch(key.mode) { _1[0, 3] }}"
@@ -81,9 +102,26 @@ module Fawnmoss
 
         def chord(notes)
           head = notes.first
-          opening = "#{group(head)}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
-          closing = "#{'-' if notes.all?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}"
+          opening = "#{directions(head)}#{group(head)}#{'.' if head.slur_start == :dashed}#{'(' if head.slur_start}"
+          closing = "#{'-' if notes.all?(&:tie)}#{')' if head.slur_stop}#{'!breath!' if head.marks.include?(:breath)}#{hairpin_end(head)}"
           "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
+        end
+
+        def directions(note) = note.directions&.map { direction(_1) }&.join
+
+        def direction(direction)
+          text = plain(direction.text.tr('"', "'"))
+          case direction.kind
+          when :chord then Theory::ChordSymbol.parse(text) ? "\"#{text}\"" : "\"^#{text}\""
+          when :words then "\"^#{text}\""
+          when :rehearsal then "[P:#{text.delete(']')}]"
+          when :dynamic then "!#{text}!"
+          when :crescendo, :diminuendo then (@hairpin = direction.kind) && "!#{HAIRPINS.fetch(direction.kind)}(!"
+          end
+        end
+
+        def hairpin_end(note)
+          "!#{HAIRPINS.fetch(@hairpin || :crescendo)})!" if note.directions&.any? { _1.kind == :hairpin_end }
         end
 
         # "(3", or "(5:4:5" where the usual meaning of the number is another; each group is counted off to its last note.

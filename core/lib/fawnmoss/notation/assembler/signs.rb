@@ -41,7 +41,7 @@ module Fawnmoss
         def chord(sound, written, factor, tuplet, first, last)
           type, dots = Score::Note.drawn(written) || ['64th', 0]
           shared = { at: @at, duration: written * factor, type:, dots:, tuplet: }
-          return [Score::Note.new(id: yield, pitch: nil, **shared, **rest(sound, first))] if sound.rest?
+          return [Score::Note.new(id: yield, pitch: nil, **shared, **rest(sound, first, last))] if sound.rest?
 
           sound.pitches.each_with_index.map do |pitch, number|
             Score::Note.new(id: yield, pitch:, **shared, tie: !last || sound.tied.include?(pitch), chord: number.positive?,
@@ -49,15 +49,26 @@ module Fawnmoss
           end
         end
 
-        def rest(sound, first) = { tie: false, chord: false, slur_start: false, slur_stop: false, marks: first ? sound.marks : [].freeze }
+        def rest(sound, first, last)
+          { tie: false, chord: false, slur_start: false, slur_stop: false, marks: first ? sound.marks : [].freeze, directions: directions(sound, first, last) }
+        end
 
-        # Slurs, bow signs and marks stand on the first note of a chord and the first sign of a length; a slur and a breath end on the last.
+        # Slurs, bow signs, marks, words and the like stand on the first note of a chord and the first sign of a length; a slur, a breath and a hairpin
+        # end on the last.
         def marks(sound, number, first, last)
           fixed = first ? { finger: sound.fingers[number], string: sound.strings[number] } : {}
           return { **fixed, slur_start: false, slur_stop: false, marks: [].freeze } unless number.zero?
 
-          starting = first ? { slur_start: sound.slur_start, **sound.to_h.slice(:bow, :graces, :grace_fingers) } : { slur_start: false }
-          { **fixed, **starting, slur_stop: last && sound.slur_stop, marks: marks_of(sound, first, last) }
+          starting = first ? { slur_start: sound.slur_start, **sound.to_h.slice(:bow, :graces, :grace_fingers, :lyrics) } : { slur_start: false }
+          { **fixed, **starting, slur_stop: last && sound.slur_stop, marks: marks_of(sound, first, last),
+            directions: directions(sound, first, last) }
+        end
+
+        def directions(sound, first, last)
+          return unless sound.directions
+
+          found = sound.directions.select { _1.kind == :hairpin_end ? last : first }
+          found.freeze if found.any?
         end
 
         def marks_of(sound, first, last)

@@ -18,12 +18,13 @@ module Fawnmoss
           # What holds from the start, then where it changes.
           @keys = [[0r, @guessed || sequence.keys.first.last], *sequence.keys]
           @meters = [[0r, sequence.meters.empty? ? COMMON : sequence.meters.first.last], *sequence.meters]
+          @tempi = sequence.tempi.map { |at, rate| [at, rate.clamp(20, 300)] }
         end
 
         # Returns Score::Tune.
         def tune
-          events = Barring.events(@grid.sounds.map { timed(_1) }, @meters, @keys)
-          Assembler.tune(events, key: @keys.first.last, meter: @meters.first.last, title:, tempo:, notices:)
+          events = Barring.events(@grid.sounds.map { timed(_1) }, meter: @meters, key: @keys, tempo: @tempi)
+          Assembler.tune(events, key: @keys.first.last, meter: @meters.first.last, title:, tempo: @tempi.first&.last, notices:)
         end
 
         private
@@ -31,7 +32,6 @@ module Fawnmoss
         def title = @sequence.title.empty? ? @line.name : @sequence.title
 
         def refuse = raise(InvalidTune.new("the piece is over #{LONGEST} quarters long", remedy: 'Export some of its bars.'))
-        def tempo = @sequence.tempi.first&.last&.clamp(20, 300)
 
         def timed(sound)
           key = @keys.reverse_each.find { |at, _| at <= sound.at }.last

@@ -42,18 +42,27 @@ module Fawnmoss
             xml.divisions(@divisions)
             write_key(xml, bar.key)
             write_meter(xml, bar.meter)
-            write_clef(xml)
+            write_clef(xml, clef(bar))
+            write_transpose(xml)
           end
         end
 
         def write_changes(xml, bar, before)
           meter = !bar.meter.printed_like?(before.meter)
-          return unless meter || bar.key != before.key
+          clef = clef(bar) unless clef(bar) == clef(before)
+          return unless meter || clef || bar.key != before.key
 
           xml.attributes do
             write_key(xml, bar.key) if bar.key != before.key
             write_meter(xml, bar.meter) if meter
+            write_clef(xml, clef) if clef
           end
+        end
+
+        # The instrument's own; a tune that is written in that clef changes it where it is written so.
+        def clef(bar)
+          own = @instrument&.clef
+          own && @tune.clef != own ? own : bar.clef || @tune.clef || 'treble'
         end
 
         def write_key(xml, key) = xml.key { xml.fifths(key.fifths) and xml.mode(key.mode) }
@@ -64,10 +73,9 @@ module Fawnmoss
           xml.time({ symbol: meter.symbol }.compact) { xml.beats(meter.beats) and xml.send(:'beat-type', meter.unit) }
         end
 
-        def write_clef(xml)
-          sign, line = CLEFS.fetch(@instrument&.clef || @tune.clef || 'treble')
+        def write_clef(xml, clef)
+          sign, line = CLEFS.fetch(clef)
           xml.clef { xml.sign(sign) and xml.line(line) }
-          write_transpose(xml)
         end
 
         def write_transpose(xml)

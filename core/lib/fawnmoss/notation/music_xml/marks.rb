@@ -7,7 +7,8 @@ module Fawnmoss
       module Marks
         ARTICULATIONS = { 'staccato' => :staccato, 'tenuto' => :tenuto, 'accent' => :accent, 'breath-mark' => :breath, 'caesura' => :breath,
                           'spiccato' => :off_string }.freeze
-        PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil }.freeze # of a note with nothing attached
+        # Of a note with nothing attached.
+        PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil, directions: nil }.freeze
         DASHED = { 'dashed' => :dashed, 'dotted' => :dashed }.freeze
         READ_ORNAMENTS = %w[trill-mark wavy-line accidental-mark].freeze
 
@@ -21,7 +22,14 @@ module Fawnmoss
           starts, others = attached.select { _1.name == 'slur' }.partition { _1['type'] == 'start' }
           technical = within(attached, 'technical')
           { slur_start: slur_start(starts.first), slur_stop: others.any? { _1['type'] == 'stop' }, marks: articulations(attached), finger: finger(technical),
-            string: string(technical), bow: { 'up-bow' => :up, 'down-bow' => :down }.find { |name, _| technical.key?(name) }&.last }
+            string: string(technical), bow: { 'up-bow' => :up, 'down-bow' => :down }.find { |name, _| technical.key?(name) }&.last,
+            directions: dynamics(attached) }
+        end
+
+        # Dynamics are written at a note now and then.
+        def dynamics(attached)
+          found = attached.select { _1.name == 'dynamics' }.flat_map { |one| one.element_children.filter_map { dynamic(_1) } }
+          found.freeze if found.any?
         end
 
         # A dashed or dotted slur is somebody's proposal.

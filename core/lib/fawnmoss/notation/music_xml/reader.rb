@@ -3,16 +3,14 @@
 module Fawnmoss
   module Notation
     module MusicXml
-      # Reads one voice of one part, chords and grace notes in it. What has no place in a tune (layout, dynamics, words, lyrics, chord symbols) is left
-      # out and named in the tune's notices; what would change the notes if left out is refused with its bar.
+      # Reads one voice of one part, chords and grace notes in it. What has no place in a tune (layout, cue notes, figured bass) is left out and named
+      # in the tune's notices; what would change the notes if left out is refused with its bar.
       class Reader
         include Marks
+        include Directions
 
-        LEFT_OUT = { 'lyric' => 'lyrics', 'harmony' => 'chord symbols', 'direction' => 'words and dynamics', 'figured-bass' => 'figured bass',
+        LEFT_OUT = { 'harmony' => 'some chord symbols', 'direction' => 'some lines and signs over the staff', 'figured-bass' => 'figured bass',
                      'ornament' => 'ornaments other than trills', 'cue' => 'cue notes', 'unpitched' => 'notes without pitch' }.freeze
-        SIGNS = { 'segno' => :segno, 'coda' => :coda }.freeze
-        SOUNDS = { 'dacapo' => :da_capo, 'dalsegno' => :dal_segno, 'tocoda' => :to_coda, 'fine' => :fine, 'segno' => :segno, 'coda' => :coda }.freeze
-        WORDS = { /\AD\.?\s*C\.?/i => :da_capo, /\AD\.?\s*S\.?/i => :dal_segno, /\Afine\z/i => :fine, /\Ato coda/i => :to_coda }.freeze
 
         # text: XML. part: 0 the first, nil for the first that has notes; voice: its name, nil for the first.
         def initialize(text, part: nil, voice: nil)
@@ -52,8 +50,9 @@ module Fawnmoss
           when 'note' then read_note(child)
           when 'attributes' then read_attributes(child)
           when 'barline' then read_barline(child)
-          when 'direction' then left_out('direction') unless directed(child)
-          when 'sound' then sound_signs(child)
+          when 'direction' then directed(child)
+          when 'harmony' then harmony(child)
+          when 'sound' then @events.concat(sounded(child))
           else left_out(child.name)
           end
         end
@@ -66,36 +65,15 @@ module Fawnmoss
           @events << Events.rest(meter)
         end
 
-        # A direction that says how fast, or where to go on, is read.
-        def directed(child)
-          inside = Children.new(child)
-          signs = inside.all('sound').sum { sound_signs(_1) }
-          types = inside.all('direction-type').flat_map { |type| type.element_children.to_a }
-          types.each { |type| signs += type_sign(type) }
-          signs.positive? || (types.any? && types.all? { _1.name == 'metronome' })
-        end
-
-        def type_sign(type)
-          kind = SIGNS[type.name] || (type.name == 'words' && WORDS.find { |pattern, _| type.text.strip.match?(pattern) }&.last)
-          kind ? sign(kind) : 0
-        end
-
-        def sound_signs(sound) = SOUNDS.sum { |name, kind| sound[name] ? sign(kind) : 0 }
-
-        def sign(kind)
-          @events << Events::Sign.new(kind:)
-          1
-        end
+        def sign(kind) = @events << Events::Sign.new(kind:)
 
         def read_attributes(attributes)
           found = Signature.new(attributes, method(:refuse))
           @divisions = found.divisions || @divisions
-          @clef ||= found.clef
-          key = found.key
-          meter = found.meter
-          @key ||= key
-          @meter = meter || @meter
-          @events << Events::Change.new(key:, meter:) if key || meter
+          change = Events::Change.new(key: found.key, meter: found.meter, clef: found.clef)
+          @key ||= change.key
+          @meter = change.meter || @meter
+          @events << change if change.any?
         end
 
         def read_barline(barline)
@@ -120,14 +98,13 @@ module Fawnmoss
           return left_out('cue') if note['cue']
           return read_rest_of(note) if note['unpitched']
 
-          left_out('lyric') if note['lyric']
           return read_grace(note) if note['grace']
           return read_chord(note) if note['chord']
 
           length = duration(note)
           marks = marks(note)
           found = pitch(note)
-          @events << Events::Sound.new(pitches: [found].compact.freeze, length:, ratio: ratio(note), tied: tied(note, found),
+          @events << Events::Sound.new(pitches: [found].compact.freeze, length:, lyrics: lyrics(note), ratio: ratio(note), tied: tied(note, found),
                                        fingers: [marks[:finger]].freeze, strings: [marks[:string]].freeze, **marks.except(:finger, :string), **graces(note))
         end
 
@@ -139,17 +116,19 @@ module Fawnmoss
 
         # A note that sounds with the one before it: what holds for the whole chord stands on the first.
         def read_chord(written)
-          head = @events.last
+          at = @events.rindex { !_1.is_a?(Score::Direction) }
+          head = at && @events[at]
           refuse('a chord note without a note before it') unless head.is_a?(Events::Sound) && !head.rest?
           note = pitch(written)
           refuse('a chord note that is a rest') unless note
-          return if head.pitches.include?(note)
+          @events[at] = with_note(head, note, written) unless head.pitches.include?(note)
+        end
 
+        def with_note(head, note, written)
           own = marks(written)
           whole = %i[slur_start slur_stop bow].to_h { |name| [name, head[name] || own[name]] }
-          @events[-1] = head.copy(pitches: [*head.pitches, note].freeze, tied: (head.tied + tied(written, note)).freeze,
-                                  marks: (head.marks | own[:marks]).freeze, fingers: [*head.fingers, own[:finger]].freeze,
-                                  strings: [*head.strings, own[:string]].freeze, **whole)
+          head.copy(pitches: [*head.pitches, note].freeze, tied: (head.tied + tied(written, note)).freeze, marks: (head.marks | own[:marks]).freeze,
+                    fingers: [*head.fingers, own[:finger]].freeze, strings: [*head.strings, own[:string]].freeze, **whole)
         end
 
         def tied(note, pitch) = pitch && note.all('tie').any? { _1['type'] == 'start' } ? [pitch].freeze : [].freeze
@@ -196,15 +175,9 @@ module Fawnmoss
         end
 
         def build(root)
-          Assembler.tune(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: :free, title: @title, clef: @clef,
-                                  composer: root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip,
-                                  tempo: tempo(root.at_xpath('//sound/@tempo')&.value), notices: [*@notices, *@left_out.uniq.map { "Left out: #{_1}." }])
-        end
-
-        # Whole quarters a minute, or nil for what is no number or no tempo.
-        def tempo(text)
-          number = Float(text.to_s, exception: false)
-          number.round if number&.between?(20, 300)
+          composer = root.at_xpath('identification/creator[@type="composer"]')&.text.to_s.strip
+          notices = [*@notices, *@left_out.uniq.map { "Left out: #{_1}." }]
+          Assembler.tune(@events, key: @key || Theory::Key.new(fifths: 0, mode: 'major'), meter: :free, title: @title, composer:, notices:)
         end
 
         def refuse(message, remedy = nil) = raise(InvalidTune.new(message, where: { bar: @bar }, remedy:))

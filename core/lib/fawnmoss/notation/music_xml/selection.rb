@@ -60,9 +60,11 @@ module Fawnmoss
         end
 
         def keep(index, voice)
+          shared = Shared.new(@nodes, index)
           @nodes.each_with_index { |node, at| node.remove unless at == index }
           drop_names(@nodes[index]['id'])
           @nodes[index].xpath('measure').each { |measure| thin(measure, voice) }
+          shared.lend
         end
 
         def refuse(message) = raise(InvalidTune.new(message, where: { field: 'part' }, remedy: 'Choose one that is listed.'))
@@ -92,9 +94,18 @@ module Fawnmoss
         # Keeps one voice of a bar. Places are counted in divisions from the start of the bar, as MusicXML does.
         def thin(measure, voice)
           @place = @reached = @longest = 0
+          @kept = [] # [[place, note], ...] of the voice
+          @said = [] # [[place, direction or chord symbol], ...]
           staff = measure.xpath('note').lazy.map { Children.new(_1) }.find { voice_of(_1) == voice }&.then { _1['staff']&.text }
           measure.element_children.each { |child| one(child, voice, staff) }
           rest(measure, nil, voice, @longest - @reached)
+          @said.each { |place, node| stand(measure, place, node) }
+        end
+
+        # Puts a direction before the voice's first note from a place on.
+        def stand(measure, place, node)
+          note = @kept.bsearch { |at, _| at >= place }&.last
+          note ? note.add_previous_sibling(node) : measure.add_child(node)
         end
 
         def one(child, voice, staff)
@@ -106,7 +117,14 @@ module Fawnmoss
             @longest = [@longest, @place].max
             child.remove
           when 'attributes' then attributes(child, staff)
+          when 'direction', 'harmony' then said(child, Children.new(child), voice, staff)
           end
+        end
+
+        # A direction that names another voice or staff is that one's.
+        def said(node, inside, voice, staff)
+          theirs = inside['voice'] ? inside['voice'].text.strip != voice : inside['staff'] && staff && inside['staff'].text != staff
+          theirs ? node.remove : @said << [@place, node]
         end
 
         def note(node, inside, voice)
@@ -114,6 +132,7 @@ module Fawnmoss
           moves = alone ? duration(inside) : 0
           if voice_of(inside) == voice
             rest(node.parent, node, voice, @place - @reached) if alone
+            @kept << [@place, node] if alone
             @reached = @place + moves if alone
           else
             node.remove

@@ -5,6 +5,8 @@ module Fawnmoss
     module MusicXml
       # Writes a tune as MusicXML (valid against the 3.0 schema when ids are off: ids came with 3.1).
       class Writer
+        include Said
+
         ACCIDENTALS = %w[flat-flat flat natural sharp double-sharp].freeze
 
         # ids: note ids as attributes, no name before the staff and no fingers, strings or bow signs, for the engraver, which
@@ -30,16 +32,6 @@ module Fawnmoss
 
         private
 
-        # How fast, where the tune says so: for programs that play it.
-        def write_tempo(xml)
-          return unless @tune.tempo
-
-          xml.direction(placement: 'above') do
-            xml.send(:'direction-type') { xml.metronome { xml.send(:'beat-unit', 'quarter') and xml.send(:'per-minute', @tune.tempo) } }
-            xml.sound(tempo: @tune.tempo)
-          end
-        end
-
         def write_head(xml)
           xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?
           xml.identification { xml.creator(@tune.composer, type: 'composer') } unless @tune.composer.empty?
@@ -49,7 +41,7 @@ module Fawnmoss
         def write_bar(xml, bar, index)
           pickup = bar.number.zero? || bar.start.positive?
           xml.measure({ number: bar.number, implicit: ('yes' if pickup) }.compact) do
-            @frame.open(xml, bar, index) { write_tempo(xml) if index.zero? && !@ids }
+            @frame.open(xml, bar, index) { write_tempo(xml, bar.tempo) if tempo?(bar, index) }
             @key = bar.key
             @state = {}
             bar.chords.each { |chord| write_chord(xml, chord) }
@@ -57,10 +49,15 @@ module Fawnmoss
           end
         end
 
+        # How fast, where the tune says so and where that changes; the page says the first tempo by itself.
+        def tempo?(bar, index) = bar.tempo && (index.zero? ? !@ids : @tune.bars[index - 1].tempo != bar.tempo)
+
         # The notes that sound together; a tie leads to the notes of the same pitch in the next.
         def write_chord(xml, chord)
+          write_directions(xml, chord.first, behind: false)
           chord.first.graces&.each_with_index { |pitch, at| write_grace(xml, pitch, chord.first.grace_fingers&.at(at)) }
           chord.each { write_note(xml, _1) }
+          write_directions(xml, chord.first, behind: true)
           @tied = chord.select(&:tie).map(&:pitch)
         end
 
@@ -84,6 +81,7 @@ module Fawnmoss
             write_time_modification(xml, note.tuplet) if note.tuplet
             @beams.for(note.id).each { |level, state| xml.beam(state, number: level) } unless note.chord
             write_notations(xml, note)
+            write_lyrics(xml, note.lyrics, @sung) && (@sung = note.lyrics) if note.lyrics
           end
         end
 
