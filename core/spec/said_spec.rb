@@ -61,6 +61,11 @@ RSpec.describe 'what is said at the notes' do
     expect(read.bars.last.signs).to eq(%i[fine da_capo])
   end
 
+  it 'gives a jump before the first note of a bar to the bar before, but to a bar of one note its own' do
+    jumps = { 'G A B|"^Fine"G3|' => [[], [:fine]], 'G A B|!D.C.!G A B|' => [[:da_capo], []], 'G A B|G A B|"^D.C."' => [[], [:da_capo]], '!fine!G3|c3|' => [[:fine], []] }
+    jumps.each { |body, signs| expect(abc(body).bars.map(&:signs)).to eq(signs), body }
+  end
+
   describe 'sung' do
     it 'stands under its notes as ABC aligns it: hyphens, held and left out notes, bar lines, verses' do
       read = abc("G A B|c z d|e f g|\nw: Row- ing home~to | sea_ | * well\\-done, all\nw: sec- ond\nG3|\nw: end")

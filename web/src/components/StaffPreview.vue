@@ -37,6 +37,6 @@ watch(() => props.musicxml, draw)
 
 <style scoped>
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
-.staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
+.staff :deep(svg text), .staff :deep(svg tspan:not([font-family])) { font-family: var(--v-font-heading); }
 .stale { opacity: 0.45; }
 </style>

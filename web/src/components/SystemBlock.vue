@@ -114,7 +114,7 @@ defineExpose({ measure })
 .system { position: relative; scroll-margin-top: 56px; break-inside: avoid; cursor: pointer; padding-bottom: 6px; }
 .staff { line-height: 0; }
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
-.staff :deep(svg text), .staff :deep(svg tspan) { font-family: var(--v-font-heading); }
+.staff :deep(svg text), .staff :deep(svg tspan:not([font-family])) { font-family: var(--v-font-heading); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
 .cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }

@@ -28,6 +28,7 @@ module Fawnmoss
         @meter = meter
         @tempo = tempo
         @clef = clef
+        @early = [] # signs of navigation before the first note of a bar
         @waiting = [] # Score::Direction list that the next sound gets
         @drafts = []
         @notices = []
@@ -48,6 +49,7 @@ module Fawnmoss
         open_bar
         events.each { take(_1) }
         close(Events::Line.new(line: :final, signs: [])) if @draft.sounds.any?
+        settle_early
         leave_with(last_sounds, @waiting)
         refuse('there are no notes', 'Write at least one bar.') if @drafts.all? { |draft| draft.sounds.all?(&:rest?) }
       end
@@ -100,15 +102,18 @@ module Fawnmoss
         end
       end
 
-      # Where a bar is only begun a jump or an end is that of the bar before.
-      def sign(kind)
-        before = @draft.sounds.empty? && %i[fine da_capo dal_segno to_coda].include?(kind) ? @drafts.last : nil
-        (before || @draft).signs << kind
+      def sign(kind) = (@draft.sounds.empty? && Events::Sign::ENDS.include?(kind) ? @early : @draft.signs) << kind
+
+      # Where a bar is only begun a jump or an end is that of the bar before, unless it holds one note alone: there is no other place then.
+      def settle_early
+        (@draft.sounds.size == 1 || @drafts.empty? ? @draft : @drafts.last).signs.concat(@early)
+        @early = []
       end
 
       def close(line)
         if @draft.sounds.empty? then touch(line)
         else
+          settle_early
           @draft.line = line.line || :single
           @draft.repeat_end = line.repeat_end || false
           @draft.signs.concat(line.signs || [])

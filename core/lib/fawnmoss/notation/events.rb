@@ -32,7 +32,7 @@ module Fawnmoss
       # name or nil.
       Change = Value.of(:key, :meter, :tempo, :clef)
 
-      # A sign of navigation that belongs to the bar it stands in. kind: as of Score::Bar#signs.
+      # A sign of navigation. kind: as of Score::Bar#signs. One of ENDS that stands before the first of several notes of a bar is that of the bar before.
       Sign = Value.of(:kind) do
         # The one that words over the staff stand for, or nil.
         def self.said(text)
@@ -40,6 +40,7 @@ module Fawnmoss
           kind && new(kind:)
         end
       end
+      Sign::ENDS = %i[fine da_capo dal_segno to_coda].freeze
       Sign::WORDS = { /\AD\.?\s*C\.?(?:\s|\z)/i => :da_capo, /\AD\.?\s*S\.?(?:\s|\z)/i => :dal_segno, /\Afine\z/i => :fine, /\Ato coda/i => :to_coda }.freeze
 
       PLAIN = { ratio: nil, tied: [].freeze, slur_start: false, slur_stop: false, marks: [].freeze, fingers: [].freeze, strings: [].freeze, bow: nil,

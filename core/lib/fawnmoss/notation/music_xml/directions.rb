@@ -21,7 +21,7 @@ module Fawnmoss
           found = [*inside.all('sound').flat_map { |sound| sounded(sound) }, *types.flat_map { direction(_1) }, *words(types)].uniq
           left_out('direction') if found.empty? && types.any? { _1.name != 'words' && _1.name != 'metronome' }
           moved, others = found.partition { _1.is_a?(Score::Direction) }
-          @events.concat(others)
+          others.each { put(_1) }
           moved.each { |one| @events.insert(place(inside['offset']&.text.to_i, one.kind == :hairpin_end), one) }
         end
 

@@ -37,12 +37,12 @@ module Fawnmoss
 
         def read_measure(measure, index)
           @bar = measure['number'].to_s.match?(/\A\d+\z/) ? measure['number'].to_i : index + 1
-          @line = { line: :single, repeat_end: false }
+          @line = { line: :single, repeat_end: false, signs: [] }
           before = @events.size
           measure.element_children.each { |child| read(child) }
           refuse('grace notes at the end of a bar', 'Write them before the note they belong to.') if @graces && measure.next_element.nil?
           rest_of_empty(before)
-          @events << Events::Line.new(**@line, signs: [].freeze)
+          @events << Events::Line.new(**@line)
         end
 
         def read(child)
@@ -52,7 +52,7 @@ module Fawnmoss
           when 'barline' then read_barline(child)
           when 'direction' then directed(child)
           when 'harmony' then harmony(child)
-          when 'sound' then @events.concat(sounded(child))
+          when 'sound' then sounded(child).each { put(_1) }
           else left_out(child.name)
           end
         end
@@ -65,7 +65,8 @@ module Fawnmoss
           @events << Events.rest(meter)
         end
 
-        def sign(kind) = @events << Events::Sign.new(kind:)
+        # A jump or an end is that of this bar, wherever in it it stands.
+        def put(event) = event.is_a?(Events::Sign) && Events::Sign::ENDS.include?(event.kind) ? @line[:signs] << event.kind : @events << event
 
         def read_attributes(attributes)
           found = Signature.new(attributes, method(:refuse))
@@ -78,13 +79,13 @@ module Fawnmoss
 
         def read_barline(barline)
           inside = Children.new(barline)
-          SIGNS.each { |name, kind| sign(kind) if inside[name] }
+          SIGNS.each { |name, kind| put(Events::Sign.new(kind:)) if inside[name] }
           direction = inside['repeat'] && inside['repeat']['direction']
           opens(direction == 'forward', inside['ending'])
           return if barline['location'] == 'left'
 
           style = { 'light-light' => :double, 'light-heavy' => :final }[inside['bar-style']&.text]
-          @line = { line: (style unless direction) || @line[:line], repeat_end: @line[:repeat_end] || direction == 'backward' }
+          @line = { line: (style unless direction) || @line[:line], repeat_end: @line[:repeat_end] || direction == 'backward', signs: @line[:signs] }
         end
 
         # A forward repeat sign, or an ending that begins here.
