@@ -125,7 +125,7 @@ RSpec.describe Fawnmoss::Analysis do
         solved = nearest(score, 'violin') or next
         ends = solved.phrases.map { [_1[:from], _1[:to]] }
         expect(ends.each_cons(2)).to all(satisfy { |a, b| a.last == b.first })
-        first, last = solved.entries.values_at(0, -1).map { "#{_1.note.bar}:#{Fawnmoss::Notation::Fraction.text(_1.count)}" }
+        first, last = solved.entries.values_at(0, -1).map { "#{_1.note.bar}:#{Fawnmoss::Score::Fraction.text(_1.count)}" }
         expect([ends.first.first, ends.last.last]).to eq([first, last])
       end
     end

@@ -17,7 +17,7 @@ RSpec.describe 'editing a tune' do
   end
 
   describe Fawnmoss::Practice::SimplerRhythm do
-    def lengths(simple) = simple.notes.map { "#{_1.pitch || 'z'}:#{Fawnmoss::Notation::Fraction.text(_1.duration)}#{'-' if _1.tie}" }.join(' ')
+    def lengths(simple) = simple.notes.map { "#{_1.pitch || 'z'}:#{Fawnmoss::Score::Fraction.text(_1.duration)}#{'-' if _1.tie}" }.join(' ')
 
     it 'keeps one note a beat: dots and eighths become quarters' do
       expect(lengths(described_class.of(tune('D3/2 E/2 F/2G/2 A|B2 z A|d4|')))).to eq('D4:1 E4:1 F#4:1 A4:1 B4:2 z:1 A4:1 D5:4')

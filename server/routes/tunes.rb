@@ -18,6 +18,8 @@ module FawnmossServer
 
       def self.changes(app)
         app.post('/api/reading') { json(Actions::ReadTune.call(studio, fields)) }
+        app.post('/api/writing') { json(Actions::WriteTune.call(studio, fields)) }
+        app.post('/api/writing/play') { json(Actions::WriteTune.play(studio, fields)) }
         app.post('/api/tunes/:id/copies') { json(Actions::TuneAnswer.whole(Actions::CopyTune.call(studio, params['id'], fields)), 201) }
 
         app.patch('/api/tunes/:id') do

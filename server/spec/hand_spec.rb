@@ -105,7 +105,7 @@ RSpec.describe 'A studio’s own hand' do
     allow(FawnmossServer::Apart).to receive(:run).and_wrap_original do |run, *more, &work|
       found = run.call(*more, &work)
       if more == [:looking, nil]
-        FawnmossServer.db[:hand_tastes].insert_ignore.insert(studio_id: FawnmossServer.db[:studios].get(:id), taste: 'fourth', off: true)
+        FawnmossServer.db[:hand_tastes].insert_ignore.insert(studio_id: FawnmossServer.db[:charts].reverse(:id).get(:studio_id), taste: 'fourth', off: true)
       end
       found
     end

@@ -28,4 +28,12 @@ RSpec.configure do |config|
 
     FawnmossServer.db.transaction(rollback: :always, auto_savepoint: true) { example.run }
   end
+
+  # What stood behind an "internal" that an example did not expect.
+  config.after do |example|
+    wrong = last_request.env['fawnmoss.error'] if example.exception
+    warn "#{example.description}: #{wrong}" if wrong
+  rescue Rack::Test::Error # it asked for nothing
+    nil
+  end
 end

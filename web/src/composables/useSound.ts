@@ -89,3 +89,17 @@ export async function silence(): Promise<void> {
 export async function setTempo(tempo: number): Promise<void> {
   if (loading) (await loading).getTransport().bpm.value = tempo
 }
+
+/** One short sound of keys (60 is middle C), as when a note is written. Quiet where there is no sound. */
+export async function note(keys: number[]): Promise<void> {
+  try {
+    loading ??= import('tone')
+    const tone = await loading
+    await tone.start()
+    instruments ??= build(tone)
+    instruments.tune.releaseAll()
+    instruments.tune.triggerAttackRelease(keys.map(hertz), 0.28)
+  } catch {
+    loading = undefined
+  }
+}

@@ -1,117 +1,194 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, nextTick, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { Tune, TuneReading } from '../api/types'
+import type { ChartView, Instrument, Tune } from '../api/types'
 import NotesField from '../components/NotesField.vue'
-import StaffPreview from '../components/StaffPreview.vue'
+import PlayBar from '../components/PlayBar.vue'
+import WritingPad from '../components/WritingPad.vue'
+import WritingStaff from '../components/WritingStaff.vue'
+import WritingStart from '../components/WritingStart.vue'
+import WritingTools from '../components/WritingTools.vue'
+import { single } from '../composables/outbox'
+import { useKeys } from '../composables/useKeys'
+import { note as sound } from '../composables/useSound'
+import { actOf, lengthWords, type Act, type HandKind } from '../geometry/writing'
+import { usePlayer } from '../stores/player'
+import { usePupils } from '../stores/pupils'
+import { useWriting } from '../stores/writing'
 
-/** Writing a tune, or editing one: the staff follows each keystroke, mistakes are marked where they stand, nothing typed is lost. */
+/** The writing desk: a tune on the staff, by letter, by finger, by mouse or as text; each follows the others, and nothing typed is lost. */
 const route = useRoute()
 const router = useRouter()
-const START = 'X:1\nT:\nM:4/4\nL:1/4\nK:D\n'
+const desk = useWriting()
+const pupils = usePupils()
+const player = usePlayer()
+const CLEFS: Record<Instrument, string> = { violin: 'treble', viola: 'alto', cello: 'bass', bass: 'bass' }
+const PAUSE = 1500 // ms without a change until what is on the shelf is saved
 
 const tune = ref<Tune | null>(null)
-const form = reactive({ text: START, title: '', source: '' })
-const reading = ref<TuneReading | null>(null)
-const mistake = ref<Trouble | null>(null)
+const form = reactive({ title: '', source: '' })
 const problem = ref<Trouble | null>(null)
 const said = ref('')
 const back = ref(false)
 const busy = ref(false)
+const hand = ref<HandKind>((localStorage.getItem('fawnmoss.writing.hand') as HandKind | null) ?? 'letter')
+watch(hand, (now) => localStorage.setItem('fawnmoss.writing.hand', now))
+const typed = ref<string | null>(null)
 const field = ref<InstanceType<typeof NotesField> | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
-let asked = 0
+const textOpen = ref(false)
+let opened = ''
+let typing: ReturnType<typeof setTimeout> | undefined
+let saving: ReturnType<typeof setTimeout> | undefined
 
 const id = computed(() => (route.params.id ? Number(route.params.id) : null))
-const draft = computed(() => `fawnmoss.tune.${id.value ?? 'new'}.draft`)
+const name = computed(() => String(id.value ?? 'new'))
+const about = computed(() => single<typeof form>(`fawnmoss.writing.${name.value}.about`))
 const theirs = computed(() => (problem.value?.code === 'stale' ? (problem.value.body.current as Tune) : null))
-const changed = computed(() => !tune.value || form.text !== tune.value.abc || form.title !== tune.value.title || form.source !== tune.value.source)
-
-function fill(found: Tune): void {
-  tune.value = found
-  Object.assign(form, { text: found.abc, title: found.title, source: found.source })
-}
+/** The text to be kept: as it was typed, or as the staff has it. */
+const text = computed(() => typed.value ?? desk.text)
+const written = computed(() => (tune.value ? text.value !== opened && text.value !== tune.value.abc : !!desk.view?.sounds.length))
+const changed = computed(() => written.value || (tune.value ? form.title !== tune.value.title || form.source !== tune.value.source : false))
+const fieldOf = (which: string) => (problem.value?.where.field === which ? problem.value.text : '')
 
 async function load(): Promise<void> {
   problem.value = null
+  typed.value = null
+  said.value = ''
   try {
-    if (id.value) fill(await ask<Tune>('GET', `/tunes/${id.value}`))
-    else tune.value = null
-    const kept = JSON.parse(localStorage.getItem(draft.value) ?? 'null') as typeof form | null
-    back.value = !!kept && JSON.stringify(kept) !== JSON.stringify(form)
-    if (kept) Object.assign(form, kept)
+    tune.value = id.value ? await ask<Tune>('GET', `/tunes/${id.value}`) : null
+    Object.assign(form, { title: tune.value?.title ?? '', source: tune.value?.source ?? '' }, about.value.read() ?? {})
+    const instrument = pupils.current?.instrument ?? pupils.instrument
+    back.value = await desk.open(name.value, tune.value?.abc ?? '', instrument, { key: 'D major', meter: '4/4', tempo: null, pickup: '0', clef: CLEFS[instrument] })
+    opened = back.value ? '' : desk.text
+    if (desk.mistake) {
+      typed.value = desk.raw
+      textOpen.value = true
+    }
   } catch (error) {
     problem.value = error as Trouble
   }
 }
-onMounted(load)
-watch(() => route.fullPath, load)
-onUnmounted(() => clearTimeout(timer))
-
-watch(form, (now) => {
-  if (changed.value) localStorage.setItem(draft.value, JSON.stringify(now))
-  else localStorage.removeItem(draft.value)
+onMounted(() => {
+  player.use(() => desk.schedule())
+  void load()
 })
-watch(() => form.text, () => {
-  clearTimeout(timer)
-  timer = setTimeout(read, 140)
-}, { immediate: true })
+watch(() => route.fullPath, () => route.path.startsWith('/tunes/') && load())
+onUnmounted(() => [typing, saving].forEach(clearTimeout))
+watch(form, (now) => about.value.keep({ ...now }))
+watch(() => desk.text, () => {
+  player.renew()
+  if (desk.text !== typed.value && !desk.mistake && typing === undefined) typed.value = null
+})
+watch(() => desk.view?.tempo, (now) => (player.own = now ?? 72))
 
-async function read(): Promise<void> {
-  const own = ++asked
-  if (!form.text.trim() || form.text === START) {
-    mistake.value = null
-    return
-  }
-  try {
-    const found = await ask<TuneReading>('POST', '/reading', { text: form.text })
-    if (own !== asked) return
-    reading.value = found
-    mistake.value = null
-  } catch (error) {
-    if (own === asked) mistake.value = error as Trouble
-  }
+/** The text, as it is typed, read when there is a pause. */
+function type(now: string): void {
+  typed.value = now
+  clearTimeout(typing)
+  typing = setTimeout(() => {
+    typing = undefined
+    void desk.replace(now)
+  }, 200)
 }
 
-function forget(): void {
-  localStorage.removeItem(draft.value)
-  back.value = false
-  if (tune.value) fill(tune.value)
-  else Object.assign(form, { text: START, title: '', source: '' })
+function press(...acts: Act[]): void {
+  typed.value = null
+  desk.press(...acts)
 }
+/** What was written last sounds, so that a wrong note is heard. */
+watch(() => [desk.view?.sounds.length, desk.view?.hand?.keys.join()], ([count, keys], [old, before]) => {
+  if (desk.view?.hand && old !== undefined && (count !== old || keys !== before) && player.state === 'still') void sound(desk.view.hand.keys)
+})
+
+useKeys((event) => {
+  if (!desk.view || desk.mistake) return
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+    event.preventDefault()
+    typed.value = null
+    return void (event.shiftKey ? desk.redo() : desk.undo())
+  }
+  if (event.key === ' ' && !(event.target as HTMLElement | null)?.closest?.('button, a, summary, input')) {
+    event.preventDefault()
+    return player.toggle()
+  }
+  if (event.key === 'Enter') return
+  const act = actOf(event, hand.value, desk.view.pad.map((row) => row.string))
+  if (!act) return
+  event.preventDefault()
+  press(act)
+})
+
+/** What lies on the shelf is saved as it is written. */
+watch([text, () => form.title, () => form.source], () => {
+  clearTimeout(saving)
+  if (tune.value && changed.value && !theirs.value) saving = setTimeout(() => void save(), PAUSE)
+})
 
 async function save(over?: Tune): Promise<void> {
+  clearTimeout(saving)
+  if (desk.mistake || busy.value || (tune.value && !text.value)) return
   busy.value = true
   problem.value = null
-  said.value = ''
-  const body = { text: form.text, source: form.source, ...(form.title || !tune.value ? { title: form.title } : {}) }
+  const sent = text.value
   try {
     if (!tune.value) {
-      const made = await ask<Tune>('POST', '/tunes', body)
-      localStorage.removeItem(draft.value)
+      const made = await ask<Tune>('POST', '/tunes', { text: sent, source: form.source, title: form.title })
+      desk.forget()
+      about.value.keep(null)
       await router.replace(`/tunes/${made.id}`)
       said.value = 'It is on the shelf.'
       return
     }
-    const text = form.text === tune.value.abc ? {} : { text: form.text }
-    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, { title: form.title, source: form.source, ...text, lock_version: over?.lock_version ?? tune.value.lock_version })
-    localStorage.removeItem(draft.value)
-    fill(saved)
+    const notes = written.value || over ? { text: sent } : {}
+    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, { title: form.title, source: form.source, ...notes, lock_version: over?.lock_version ?? tune.value.lock_version })
+    tune.value = saved
+    opened = sent
     back.value = false
+    if (text.value === sent) desk.forget()
+    about.value.keep(null)
     said.value = saved.marks_lost ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.` : 'Saved.'
   } catch (error) {
     problem.value = error as Trouble
+    if (problem.value.passing) saving = setTimeout(() => void save(over), 3000)
   } finally {
     busy.value = false
   }
 }
-function take(found: Tune): void {
-  problem.value = null
-  localStorage.removeItem(draft.value)
-  fill(found)
+/** What this browser kept is let go, and what the shelf has, or an empty staff, is there again. */
+async function forget(): Promise<void> {
+  desk.forget()
+  about.value.keep(null)
+  await load()
 }
-const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
+async function openChart(): Promise<void> {
+  try {
+    if (changed.value) await save()
+    if (problem.value) return
+    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.value!.id, version: 'simple', ...pupils.subject })
+    await router.push(`/charts/${chart.id}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
+onBeforeRouteLeave(async () => {
+  if (tune.value && changed.value && !desk.mistake && !problem.value) await save()
+})
+async function showMistake(): Promise<void> {
+  textOpen.value = true
+  await nextTick()
+  field.value?.show()
+}
+const status = computed(() => {
+  if (desk.away) return 'The server is away; what you write is kept here and goes on when it is back.'
+  if (problem.value?.passing) return 'not saved yet: the server is away; kept here, trying again'
+  if (busy.value && tune.value) return 'saving …'
+  return changed.value && tune.value ? 'not saved yet; kept in this browser' : said.value
+})
+const penWords = computed(() => {
+  const pen = desk.view?.pen
+  return pen ? `${lengthWords(pen.once ?? pen.length)}${hand.value === 'finger' ? `, ${pen.string} string` : ''}` : ''
+})
 /** The signs of the text, by what a teacher wants to write; lengths as with L:1/4, where a plain letter is a quarter. */
 const SIGNS: [string, string][] = [
   ['C D E F G A B c d', 'notes from middle C up; small letters are an octave higher'],
@@ -133,47 +210,83 @@ const SIGNS: [string, string][] = [
 </script>
 
 <template>
-  <div class="page wide" @keydown.ctrl.enter="save()" @keydown.meta.enter="save()">
+  <div class="page wide">
     <header>
-      <h1>{{ id ? form.title || 'Tune' : 'A new tune' }}</h1>
-      <span v-if="reading" class="quiet">{{ reading.key }}, {{ reading.meter }}, {{ reading.bars }} {{ reading.bars === 1 ? 'bar' : 'bars' }}</span>
-      <span class="small quiet" role="status">{{ said || (changed && id ? 'not saved yet; kept in this browser' : '') }}</span>
-      <span class="push"><v-btn v-if="changed && id" @click="forget">Take the saved one</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!changed || !!mistake" title="Ctrl Enter" @click="save()">{{ id ? 'Save' : 'Put it on the shelf' }}</v-btn></span>
+      <h1>{{ form.title || (id ? 'Tune' : 'A new tune') }}</h1>
+      <span v-if="desk.view" class="quiet">{{ desk.view.key }}, {{ desk.view.meter === 'none' ? 'free' : desk.view.meter }}, {{ desk.view.bars }} {{ desk.view.bars === 1 ? 'bar' : 'bars' }}</span>
+      <span class="small quiet" role="status">{{ status }}</span>
+      <span class="push">
+        <v-btn :disabled="!desk.before.length" title="Ctrl Z" @click="desk.undo()">Undo</v-btn><v-btn :disabled="!desk.after.length" title="Ctrl Shift Z" @click="desk.redo()">Redo</v-btn>
+        <v-btn v-if="id" variant="flat" color="primary" @click="openChart">Open its chart</v-btn>
+        <v-btn v-else variant="flat" color="primary" :loading="busy" :disabled="!desk.view?.sounds.length || !!desk.mistake" @click="save()">Put it on the shelf</v-btn>
+      </span>
     </header>
     <p v-if="back" class="small fawn">What you had not saved is back. <v-btn density="compact" @click="forget">Leave it</v-btn></p>
     <div v-if="theirs" class="problem" role="alert">
-      {{ problem!.message }} <v-btn @click="save(theirs)">Save mine over it</v-btn><v-btn @click="take(theirs)">Take theirs</v-btn>
+      {{ problem!.message }} <v-btn @click="save(theirs)">Save mine over it</v-btn><v-btn @click="forget">Take theirs</v-btn>
     </div>
-    <p v-else-if="problem && !['title', 'source'].includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
-    <div class="two">
-      <div>
-        <div class="about">
-          <v-text-field v-model="form.title" label="Title (else as in the text)" maxlength="120" :error-messages="fieldOf('title')" />
-          <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
+    <p v-else-if="problem && !problem.passing && !['title', 'source'].includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
+    <div class="about">
+      <v-text-field v-model="form.title" label="Title" maxlength="120" :error-messages="fieldOf('title')" />
+      <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
+    </div>
+    <WritingStart v-if="desk.view && !desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" @begin="desk.begin" @play="desk.play" />
+    <div v-if="desk.view" class="desk">
+      <section class="sheet">
+        <PlayBar plain />
+        <WritingStaff
+          :view="desk.view" :stale="!!desk.mistake" :now="player.now" @select="(number, more) => press({ do: 'select', given: { number, more } })" @line="press({ do: 'end' }, { do: 'line', given: { line: $event } })"
+          @move="(number, up) => press({ do: 'select', given: { number } }, { do: 'step', given: { up } })"
+        />
+      <p class="in-hand" role="status">
+        <template v-if="desk.view?.hand"><b>Bar {{ desk.view.hand.bar }}:</b> {{ desk.view.hand.words }}<template v-if="desk.view.anchor !== null">, {{ Math.abs(desk.view.anchor - desk.view.cursor!) + 1 }} in hand</template>. </template>
+        <span class="quiet">Next: {{ penWords }}.</span>
+        <span v-if="desk.refused" class="fawn"> {{ desk.refused }}</span>
+        <span v-if="desk.away" class="fawn"> {{ desk.waiting.length }} keys wait for the server.</span>
+      </p>
+      <p v-for="bar in desk.view?.odd ?? []" :key="bar.bar" class="small fawn odd">
+        {{ bar.words }} It stands as it is. <v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } })">Go there</v-btn><v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } }, { do: 'flow' })">Fill the bars anew from here</v-btn>
+      </p>
+      <p v-for="notice in desk.view?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
+      </section>
+      <aside class="side">
+        <div role="radiogroup" aria-label="Write">
+          <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
+          <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>
         </div>
-        <NotesField ref="field" v-model="form.text" label="The tune as ABC text" :where="mistake?.where" />
-        <div v-if="mistake" class="problem mt-2" role="alert">{{ mistake.text }} <v-btn v-if="mistake.where.line" density="compact" @click="field?.show()">Show me</v-btn></div>
-        <details class="small quiet mt-2">
-          <summary>How to write it</summary>
-          <p>Header lines first: <code>T:</code> title, <code>M:</code> meter, <code>L:</code> the length of a plain letter, <code>K:</code> key. Then notes and bars; here with <code>L:1/4</code>, where a plain letter is a quarter:</p>
-          <dl class="signs">
-            <template v-for="[sign, words] in SIGNS" :key="sign"><dt><code>{{ sign }}</code></dt><dd>{{ words }}</dd></template>
-          </dl>
-        </details>
-        <p v-for="notice in reading?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
-      </div>
-      <StaffPreview :musicxml="reading?.musicxml ?? ''" :stale="!!mistake" />
+        <WritingPad v-if="hand === 'finger'" :pad="desk.view.pad" :string="desk.view.pen.string" @write="(string, finger) => press({ do: 'string', given: { string } }, { do: 'finger', given: { finger } })" />
+        <p v-else class="small quiet">Press <kbd>a</kbd> to <kbd>g</kbd>; <kbd>↑</kbd> <kbd>↓</kbd> move a step, with Ctrl an octave. Or click on the staff behind the last note; drag a note to move it.</p>
+        <p v-if="hand === 'finger'" class="small quiet">Press a string's letter or <kbd>↑</kbd> <kbd>↓</kbd>, then <kbd>0</kbd> to <kbd>4</kbd>; Shift and a finger: on the string beside it.</p>
+        <WritingTools :view="desk.view" @press="press" />
+      </aside>
     </div>
+    <div v-if="desk.mistake" class="problem mt-2" role="alert">{{ desk.mistake.text }} <v-btn v-if="desk.mistake.where.line" density="compact" @click="showMistake">Show me</v-btn></div>
+    <details class="as-text" :open="textOpen" @toggle="textOpen = ($event.target as HTMLDetailsElement).open">
+      <summary class="aside-label">The same as text (ABC)</summary>
+      <div v-if="textOpen" class="two">
+        <NotesField ref="field" :model-value="text" label="The tune as ABC text" :where="desk.mistake?.where" @update:model-value="type" />
+        <dl class="signs small">
+          <template v-for="[sign, words] in SIGNS" :key="sign"><dt><code>{{ sign }}</code></dt><dd>{{ words }}</dd></template>
+        </dl>
+      </div>
+    </details>
   </div>
 </template>
 
 <style scoped>
-.wide { max-width: 1500px; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr); gap: 28px; align-items: start; }
-.about { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; margin-bottom: 12px; }
+.wide { max-width: 1320px; }
+.about { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; }
+.desk { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 32px; align-items: start; margin-top: 4px; }
+.side { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; position: sticky; top: 60px; max-height: calc(100vh - 70px); overflow-y: auto; }
+.side .choice { margin-right: 14px; }
+kbd { font: 600 0.75rem ui-monospace, 'DejaVu Sans Mono', monospace; border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; }
+.in-hand { min-height: 1.6em; margin-top: 6px; }
+.odd { margin: 2px 0; }
+.as-text { margin-top: 14px; }
 summary { cursor: pointer; }
-.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px 18px; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 28px; margin-top: 8px; }
+.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px 18px; align-content: start; }
 .signs dd { margin: 0; }
 code { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; }
-@media (max-width: 900px) { .two { grid-template-columns: 1fr; } }
+@media (max-width: 900px) { .two, .about, .desk { grid-template-columns: minmax(0, 1fr); } .side { position: static; max-height: none; } }
 </style>

@@ -27,7 +27,7 @@ module Fawnmoss
 
       def self.longest(notes)
         note = notes.max_by(&:duration)
-        Notation::Fraction.place(note.bar, note.count)
+        Score::Fraction.place(note.bar, note.count)
       end
 
       # In words, one after the other where they change.

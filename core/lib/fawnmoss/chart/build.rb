@@ -91,7 +91,7 @@ module Fawnmoss
 
       def phrase(phrase)
         ends = @heads.values_at(phrase.from, phrase.to)
-        from, to = ends.map { Notation::Fraction.place(_1.bar, _1.count) }
+        from, to = ends.map { Score::Fraction.place(_1.bar, _1.count) }
         { from:, to:, notes: ends.map(&:id) }
       end
 

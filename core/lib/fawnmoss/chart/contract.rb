@@ -89,7 +89,7 @@ module Fawnmoss
         { bar: entry.note.bar, beat: fraction(entry.count), string: change.string, from: change.from, to: change.to }
       end
 
-      def fraction(number) = @beats[number] ||= Notation::Fraction.text(number)
+      def fraction(number) = @beats[number] ||= Score::Fraction.text(number)
     end
   end
 end

@@ -144,7 +144,7 @@ module Fawnmoss
         "It fits #{offers.map(&:words).join(', or ')}."
       end
 
-      def where(note) = { bar: note.bar, beat: Notation::Fraction.text(note.count), note: note.id }
+      def where(note) = { bar: note.bar, beat: Score::Fraction.text(note.count), note: note.id }
     end
   end
 end

@@ -47,7 +47,7 @@ module Fawnmoss
 
       def conflict(found)
         note = @tune.played[found.index]
-        Impossible.new(code: :pin, bar: note.bar, beat: Notation::Fraction.text(note.count), note: note.id,
+        Impossible.new(code: :pin, bar: note.bar, beat: Score::Fraction.text(note.count), note: note.id,
                        reason: found.reason.sub(/\A./, &:upcase), remedy: 'Take one of the bow marks there away.', offers: [].freeze)
       end
     end

@@ -138,7 +138,7 @@ module Fawnmoss
         @drafts.each { _1.tempo ||= first }
         number
         spread_endings
-        @drafts.each_index { check(_1) }
+        Score::Sums.odd(@drafts).each { check(_1) }
         sounds, notices = Joins.new(@drafts.flat_map(&:sounds)).list
         @notices.concat(notices)
         @drafts.each { |draft| draft.sounds = sounds.shift(draft.sounds.size) }
@@ -179,24 +179,8 @@ module Fawnmoss
 
       def check(index)
         draft = @drafts[index]
-        length = draft.length
-        full = draft.meter.bar_length
-        return if length == full || (length < full && short_allowed?(index))
-
         name = draft.number.zero? ? 'The pick-up bar' : "Bar #{draft.number}"
-        @odd << "#{name} holds #{in_units(length, draft.meter)}, but #{draft.meter} asks for #{in_units(full, draft.meter)}. It stands as it is."
-      end
-
-      def short_allowed?(index)
-        draft = @drafts[index]
-        after = @drafts[index + 1]
-        index.zero? || after.nil? || draft.repeat_end || draft.repeat_start || draft.ending || after.repeat_start || after.ending ||
-          @drafts[index - 1].repeat_end || after.meter != draft.meter
-      end
-
-      def in_units(length, meter)
-        name = { 1 => 'whole notes', 2 => 'half notes', 4 => 'quarters', 8 => 'eighths', 16 => 'sixteenths', 32 => 'thirty-seconds' }[meter.unit]
-        "#{Fraction.text(length * meter.unit / 4)} #{name}"
+        @odd << "#{name} #{Score::Sums.sentence(draft)}. It stands as it is."
       end
 
       def odd_notices

@@ -56,7 +56,7 @@ module Fawnmoss
       end
 
       def step(from, to, times, words) = Step.new(from: name(from), to: name(to), times:, words:)
-      def name(index) = Notation::Fraction.place(*@spots[index])
+      def name(index) = Score::Fraction.place(*@spots[index])
     end
   end
 end

@@ -29,6 +29,17 @@ module Fawnmoss
       # chart: Chart::Chart. Returns Schedule.
       def self.of(chart) = new(chart).schedule
 
+      # A tune that has no chart yet, in one phrase.
+      def self.of_tune(tune, instrument)
+        request = Chart::Request.new(instrument:, version: 'simple', trill: 'main')
+        ends = tune.played.then { |played| [played.first.id, played.select(&:head?).last.id] }
+        new(Uncharted.new(tune:, request:, tempo: request.tempo_of(tune), phrases: [{ notes: ends }])).schedule
+      end
+
+      # What of a chart is asked for here. phrases: [{ notes: [id of the first note, of the last] }, ...].
+      Uncharted = Value.of(:tune, :request, :tempo, :phrases)
+      private_constant :Uncharted
+
       def initialize(chart)
         @chart = chart
         @tune = chart.tune

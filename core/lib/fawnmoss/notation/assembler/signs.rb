@@ -7,6 +7,15 @@ module Fawnmoss
       class Signs
         SHORTEST = 1/16r # quarters: what is finer is drawn as this
 
+        # A length, in quarters, as lengths that one sign has each, the longest first.
+        #   Signs.drawn(5/2r) # => [(2/1), (1/2)]
+        def self.drawn(length)
+          return [length] if Score::Note.drawn(length) || length <= SHORTEST
+
+          first = LENGTHS.find { _1 < length }
+          first ? [first, *drawn(length - first)] : [length]
+        end
+
         # sounds: Events::Sound list; at: where in the bar the first one stands.
         def initialize(sounds, at)
           @sounds = sounds
@@ -23,19 +32,11 @@ module Fawnmoss
 
         def written(sound, index, &)
           factor = sound.ratio ? Rational(sound.ratio[1], sound.ratio[0]) : 1r
-          pieces = pieces(sound.length / factor)
+          pieces = self.class.drawn(sound.length / factor)
           pieces.each_with_index.flat_map do |written, number|
             edge = [number.zero?, number == pieces.size - 1]
             chord(sound, written, factor, tuplet(sound, index, *edge), *edge, &).tap { @at += written * factor }
           end
-        end
-
-        # Lengths that one sign has each, the longest first.
-        def pieces(length)
-          return [length] if Score::Note.drawn(length) || length <= SHORTEST
-
-          first = LENGTHS.find { _1 < length }
-          first ? [first, *pieces(length - first)] : [length]
         end
 
         def chord(sound, written, factor, tuplet, first, last)

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Fawnmoss
-  module Notation
+  module Score
     # Rational numbers as the JSON contract writes them: 1/2r -> "1/2", 2r -> "2".
     module Fraction
       def self.text(number) = number.to_r.denominator == 1 ? number.to_i.to_s : number.to_r.to_s

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Score
+    # Bars whose notes do not add up to their meter.
+    module Sums
+      # bars: in order, of anything that has length, meter, repeat_start, repeat_end, ending. Short ones are right as a pick-up, at the end, before
+      # another meter, and beside repeat signs and endings. Returns the indices of the others.
+      def self.odd(bars)
+        bars.each_index.reject do |index|
+          full = bars[index].meter.bar_length
+          bars[index].meter.free? || bars[index].length == full || (bars[index].length < full && short?(bars, index))
+        end
+      end
+
+      def self.short?(bars, index)
+        bar = bars[index]
+        after = bars[index + 1]
+        index.zero? || after.nil? || bar.repeat_end || bar.repeat_start || bar.ending || after.repeat_start || after.ending ||
+          bars[index - 1].repeat_end || after.meter != bar.meter
+      end
+      private_class_method :short?
+
+      # "5 quarters", of so many quarters in a meter.
+      def self.words(length, meter)
+        name = { 1 => 'whole notes', 2 => 'half notes', 4 => 'quarters', 8 => 'eighths', 16 => 'sixteenths', 32 => 'thirty-seconds' }[meter.unit]
+        "#{Fraction.text(length * meter.unit / 4)} #{name}"
+      end
+
+      # "holds 5 quarters, but 4/4 asks for 4 quarters".
+      def self.sentence(bar) = "holds #{words(bar.length, bar.meter)}, but #{bar.meter} asks for #{words(bar.meter.bar_length, bar.meter)}"
+    end
+  end
+end

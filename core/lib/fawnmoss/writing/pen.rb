@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  # What the writing desk does: edits of a score.
+  module Writing
+    # What the next note will be.
+    Pen = Value.of(
+      :length, # quarters, as drawn
+      :once,   # quarters for the next note only, or nil
+      :group,  # notes still to come of a triplet, 0 for none
+      :string, # letter of the string that fingers are on, or nil
+      :ahead   # what holds from the next bar on, { "key" => "D major", "meter" => "3/4", "tempo" => 90, "repeat" => true }; "bar" => true begins one
+    ) do
+      # From plain data, what is missing as usual. Raises InvalidInput.
+      def self.from_plain(data)
+        new(length: fraction(data['length']) || 1r, once: fraction(data['once']), group: data['group'].to_i.clamp(0, 3), string: data['string'],
+            ahead: (data['ahead'] || {}).slice(*self::AHEAD).freeze)
+      end
+
+      def self.fraction(text)
+        return if text.nil?
+
+        length = Rational(text.to_s, exception: false)
+        raise InvalidInput.new("#{text.inspect} is not a length", where: { field: 'length' }) unless length && Score::Note.drawn(length)
+
+        length
+      end
+      private_class_method :fraction
+
+      def to_plain
+        { 'length' => Score::Fraction.text(length), 'once' => once && Score::Fraction.text(once), 'group' => group, 'string' => string, 'ahead' => ahead }
+      end
+
+      # As drawn, of the next note.
+      def written = once || length
+
+      # After a note was written.
+      def used = copy(once: nil, group: [group - 1, 0].max, ahead: {}.freeze)
+    end
+
+    Pen::AHEAD = %w[key meter tempo repeat bar].freeze
+  end
+end

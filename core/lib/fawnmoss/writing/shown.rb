@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Writing
+    # What a page shows of a desk, as plain data.
+    class Shown
+      # desk: Desk. Returns { text:, musicxml:, cursor:, anchor:, pen:, sounds:, hand:, odd:, notices:, key:, meter:, tempo:, clef:, bars:, pad: };
+      # text is ABC, '' while there is no note; sounds: by number the note ids it is drawn with and the index of its bar; hand: what is in hand, or
+      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there.
+      def self.of(desk) = new(desk).plain
+
+      def initialize(desk)
+        @desk = desk
+        @sheet = desk.sheet
+        @tune = @sheet.tune
+      end
+
+      def plain
+        { **written, **holding, cursor: @desk.cursor, anchor: @desk.anchor, pen:, sounds:, hand:, odd:, bars: @sheet.bars.size }
+      end
+
+      private
+
+      def written
+        { text: @tune ? Notation::Abc.write(@tune) : '', musicxml: Notation::MusicXml.write(@tune || bare, ids: true),
+          notices: @tune ? @tune.notices.grep_v(/ asks for /) : [] }
+      end
+
+      # Of the bar in hand.
+      def holding
+        bar = @sheet.bars[@desk.cursor ? @sheet.place(@desk.cursor).first : 0] || @sheet.start
+        { key: bar.key.name, meter: bar.meter.free? ? 'none' : bar.meter.to_s, tempo: bar.tempo, clef: bar.clef || 'treble', pad: pad(bar.key) }
+      end
+
+      def pen = { **@desk.pen.to_plain.transform_keys(&:to_sym), string: @desk.pen.string || @desk.instrument.string_names.last }
+
+      def pad(key)
+        key = Theory::Key.parse(@desk.pen.ahead['key']) if @desk.pen.ahead['key']
+        hand = Fingers.new(@desk.instrument, key)
+        @desk.instrument.string_names.reverse.map { |string| { string:, notes: (0..4).map { hand.on(string, _1)&.name } } }
+      end
+
+      # An empty bar to look at.
+      def bare
+        start = @sheet.start
+        length = @sheet.room(0) || 4r
+        type, dots = Score::Note.drawn(length) || ['whole', 0]
+        rest = Score::Note.new(id: 'n0', pitch: nil, at: 0r, duration: length, type:, dots:, tie: false, slur_start: false, slur_stop: false, marks: [].freeze,
+chord: false)
+        bar = Score::Bar.new(number: 1, notes: [rest].freeze, repeat_start: false, repeat_end: false, line: :single, signs: [].freeze,
+**start.to_h.slice(:key, :meter, :tempo))
+        Score::Tune.new(title: '', composer: '', pickup: 0r, bars: [bar].freeze, notices: [].freeze, **start.to_h.slice(:key, :meter, :tempo, :clef))
+      end
+
+      # As the notes of the tune are numbered, whether there is a tune yet or rests alone.
+      def sounds
+        count = 0
+        @sheet.bars.each_with_index.flat_map do |bar, index|
+          bar.sounds.map do |sound|
+            ids = Array.new([sound.pitches.size, 1].max) { "n#{count += 1}" }
+            { ids:, bar: index }
+          end
+        end
+      end
+
+      def hand
+        sound = @desk.sound or return
+        bar, = @sheet.place(@desk.cursor)
+        said = (sound.directions || []).map { { kind: _1.kind.to_s, text: _1.text } }
+        { bar: @sheet.number(bar), words: words(sound), keys: sound.pitches.map { @desk.instrument.sounding(_1).midi }, said:, finger: sound.fingers.first,
+          length: Score::Fraction.text(Sounds.written(sound)), marks: sound.marks.map(&:to_s), bow: sound.bow&.to_s }
+      end
+
+      # "D sharp, dotted quarter", as a person who does not see the staff would be told.
+      def words(sound)
+        type, dots = Score::Note.drawn(Sounds.written(sound)) || ['', 0]
+        names = sound.rest? ? 'rest' : sound.pitches.map { "#{_1.spoken} #{_1.octave}" }.join(' with ')
+        [names, ['', 'dotted ', 'double dotted '][dots] + type].join(', ')
+      end
+
+      def odd
+        Score::Sums.odd(@sheet.bars).map { |bar| { bar:, number: @sheet.number(bar), first: @sheet.first_of(bar), words: "Bar #{@sheet.number(bar)} #{Score::Sums.sentence(@sheet.bars[bar])}." } }
+      end
+    end
+  end
+end
