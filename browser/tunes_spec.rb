@@ -90,27 +90,6 @@ RSpec.describe 'the shelf' do
     "<score-partwise><part-list>#{names}</part-list><part id=\"P0\">#{bar.call('A')}</part><part id=\"P1\">#{bar.call('F')}</part></score-partwise>"
   end
 
-  it 'writes a tune beside a staff that follows, marks mistakes, keeps a draft over a reload, and saves' do
-    visit '/tunes/new'
-    text = find_field('The tune as ABC text')
-    text.send_keys("\nT:Moss Stairs\nD E F G|")
-    expect(page).to have_css('[data-drawn]', wait: 180)
-    text.send_keys('AF# B')
-    expect(page).to have_css('[role=alert]', text: /column 10: the sign # is not read here: for F sharp write \^F/)
-    expect(page).to have_button('Put it on the shelf', disabled: true)
-    page.driver.browser.navigate.refresh
-    expect(page).to have_content('What you had not saved is back.')
-    5.times { find_field('The tune as ABC text').send_keys(:backspace) }
-    find_field('The tune as ABC text').send_keys('A4|')
-    fill_in 'Title (else as in the text)', with: 'Moss Stairs'
-    expect(page).to have_button('Put it on the shelf', disabled: false)
-    click_button 'Put it on the shelf'
-    expect(page).to have_content('It is on the shelf.')
-    expect(page).to have_current_path(%r{/tunes/\d+})
-    visit '/tunes'
-    expect(page).to have_css('li.tune', text: 'Moss Stairs')
-  end
-
   it 'goes from pasted ABC to a printed chart for a pupil in at most eight actions and a minute' do
     start = Time.now
     choose_pupil('Linnet') # the pupil is at the top already when the teacher sits down

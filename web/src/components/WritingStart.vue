@@ -40,5 +40,5 @@ function choose(instrument: Instrument): void {
 </template>
 
 <style scoped>
-.start { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: 0 16px; margin-top: 14px; }
+.start { display: grid; grid-template-columns: 1fr 1fr; gap: 0 16px; }
 </style>

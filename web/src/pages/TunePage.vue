@@ -134,7 +134,7 @@ async function save(over?: Tune): Promise<void> {
   try {
     if (!tune.value) {
       const made = await ask<Tune>('POST', '/tunes', { text: sent, source: form.source, title: form.title })
-      desk.forget()
+      desk.settle()
       about.value.keep(null)
       await router.replace(`/tunes/${made.id}`)
       said.value = 'It is on the shelf.'
@@ -145,7 +145,7 @@ async function save(over?: Tune): Promise<void> {
     tune.value = saved
     opened = sent
     back.value = false
-    if (text.value === sent) desk.forget()
+    if (text.value === sent) desk.settle()
     about.value.keep(null)
     said.value = saved.marks_lost ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.` : 'Saved.'
   } catch (error) {
@@ -157,7 +157,7 @@ async function save(over?: Tune): Promise<void> {
 }
 /** What this browser kept is let go, and what the shelf has, or an empty staff, is there again. */
 async function forget(): Promise<void> {
-  desk.forget()
+  desk.settle()
   about.value.keep(null)
   await load()
 }
@@ -230,7 +230,6 @@ const SIGNS: [string, string][] = [
       <v-text-field v-model="form.title" label="Title" maxlength="120" :error-messages="fieldOf('title')" />
       <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
     </div>
-    <WritingStart v-if="desk.view && !desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" @begin="desk.begin" @play="desk.play" />
     <div v-if="desk.view" class="desk">
       <section class="sheet">
         <PlayBar plain />
@@ -239,7 +238,7 @@ const SIGNS: [string, string][] = [
           @move="(number, up) => press({ do: 'select', given: { number } }, { do: 'step', given: { up } })"
         />
       <p class="in-hand" role="status">
-        <template v-if="desk.view?.hand"><b>Bar {{ desk.view.hand.bar }}:</b> {{ desk.view.hand.words }}<template v-if="desk.view.anchor !== null">, {{ Math.abs(desk.view.anchor - desk.view.cursor!) + 1 }} in hand</template>. </template>
+        <template v-if="desk.view?.hand"><b>Bar {{ desk.view.hand.bar }}:</b> {{ desk.view.hand.words }}<template v-if="desk.view.anchor !== null && desk.view.anchor !== desk.view.cursor">, {{ Math.abs(desk.view.anchor - desk.view.cursor!) + 1 }} in hand</template>. </template>
         <span class="quiet">Next: {{ penWords }}.</span>
         <span v-if="desk.refused" class="fawn"> {{ desk.refused }}</span>
         <span v-if="desk.away" class="fawn"> {{ desk.waiting.length }} keys wait for the server.</span>
@@ -250,6 +249,7 @@ const SIGNS: [string, string][] = [
       <p v-for="notice in desk.view?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
       </section>
       <aside class="side">
+        <WritingStart v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" @begin="desk.begin" @play="desk.play" />
         <div role="radiogroup" aria-label="Write">
           <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>

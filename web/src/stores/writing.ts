@@ -29,6 +29,7 @@ export const useWriting = defineStore('writing', () => {
   const before = shallowRef<Place[]>([])
   const after = shallowRef<Place[]>([])
   let place: Partial<Place> = { text: '' }
+  let read: Place | null = null // the last one that could be read
   let sending = false
   let timer: ReturnType<typeof setTimeout> | undefined
   let box = single<Kept>('fawnmoss.writing.new')
@@ -38,8 +39,18 @@ export const useWriting = defineStore('writing', () => {
   /** The text as it stands, read or not. */
   const raw = ref('')
 
-  const keep = (): void => box.keep({ place, start: start.value, instrument: instrument.value, waiting: waiting.value })
-  const forget = (): void => box.keep(null)
+  /** What is on the shelf, as the desk writes it; null when something was kept from before. */
+  let shelved: string | null = null
+
+  const keep = (): void => {
+    const same = shelved !== null && shelved !== '' && raw.value === shelved && !waiting.value.length
+    box.keep(same ? null : { place, start: start.value, instrument: instrument.value, waiting: waiting.value })
+  }
+  /** What is there now is on the shelf, or not wanted any more: nothing is kept of it. */
+  function settle(): void {
+    shelved = raw.value
+    box.keep(null)
+  }
 
   /** Takes up a tune: `name` is that of what this browser keeps of it. What was kept comes back; true when there was something. */
   async function open(name: string, tune: string, by: Instrument, anew: Start = START): Promise<boolean> {
@@ -54,10 +65,13 @@ export const useWriting = defineStore('writing', () => {
     instrument.value = found?.instrument ?? by
     place = found?.place ?? { text: tune }
     raw.value = place.text ?? ''
+    read = null
     sending = false
     mistake.value = null
+    shelved = null
     await send(true, false)
-    return !!found && (found.place.text ?? '') !== tune
+    if (!found) settle()
+    return !!found && !!(found.place.text || found.waiting.length)
   }
 
   /** Asks what the desk looks like after what waits; at first also when nothing does. */
@@ -99,7 +113,7 @@ export const useWriting = defineStore('writing', () => {
   function show(found: Writing): void {
     view.value = found
     raw.value = found.text
-    place = { text: found.text, cursor: found.cursor, anchor: found.anchor, pen: found.pen }
+    place = read = { text: found.text, cursor: found.cursor, anchor: found.anchor, pen: found.pen }
   }
 
   /** Acts, as they are pressed. While the text cannot be read there is no staff to write on. */
@@ -114,12 +128,12 @@ export const useWriting = defineStore('writing', () => {
   async function replace(now: string): Promise<void> {
     await whenStill()
     if (now === raw.value) return
-    const old = place
-    place = { text: now, ...(old.pen ? { pen: old.pen } : {}) }
+    const old = read
+    place = { text: now, ...(old ? { pen: old.pen } : {}) }
     raw.value = now
     await send(true, false)
-    if (!mistake.value && old.pen) {
-      before.value = [...before.value, { ...(old as Place) }]
+    if (!mistake.value && old && old.text !== read?.text) {
+      before.value = [...before.value, old]
       after.value = []
     }
   }
@@ -150,5 +164,5 @@ export const useWriting = defineStore('writing', () => {
   }
   const schedule = () => ask<Play>('POST', '/writing/play', { ...place, start: start.value, instrument: instrument.value })
 
-  return { view, text, raw, start, instrument, waiting, away, mistake, refused, before, after, open, press, replace, undo, redo, begin, play, schedule, forget }
+  return { view, text, raw, start, instrument, waiting, away, mistake, refused, before, after, open, press, replace, undo, redo, begin, play, schedule, settle }
 })

@@ -27,7 +27,9 @@ module Fawnmoss
       def to(number, more)
         return @desk if @desk.sounds.empty?
 
-        @desk.copy(cursor: number.clamp(0, @desk.sounds.size - 1), anchor: more ? @desk.anchor || @desk.cursor : nil, pen: pen.copy(once: nil))
+        cursor = number.clamp(0, @desk.sounds.size - 1)
+        anchor = @desk.anchor || @desk.cursor if more
+        @desk.copy(cursor:, anchor: (anchor unless anchor == cursor), pen: pen.copy(once: nil))
       end
     end
   end
