@@ -93,10 +93,15 @@ class Pictures
   end
 
   def tunes
-    visit "/tunes/#{FawnmossServer::Models::Tune.first(title: 'The Fawn at Dusk').id}"
-    find('[data-drawn]', wait: 180)
-    find('textarea[aria-label="The tune as ABC text"]').send_keys("\nA B F# c|")
-    find('[role=alert]')
+    visit '/tunes/new'
+    find('.staff[data-drawn]', wait: 180)
+    choose 'by string and finger'
+    fill_in 'Title', with: 'Moss Stairs'
+    find('h1').click
+    ['d', '0', '1', '2', '3', 'a', '0', '+', '3', '.', '2', '1', '0', 'd', '3', '2', '1', '0', '+', '1', '2', 'l', '3', '1', '0', :home, *[:arrow_right] * 5, '.'].each do |key|
+      page.driver.browser.action.send_keys(key).perform
+    end
+    find('.odd')
     shot 'tune-edit'
     page.execute_script('localStorage.clear()')
   end

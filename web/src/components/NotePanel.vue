@@ -50,6 +50,11 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       </template>
       <div class="marks">
         <v-btn v-if="note.added" title="l" @click="emit('pin', { join: 'change' })">Bow it by itself</v-btn>
+        <template v-if="note.join !== 'start'">
+          <v-btn :variant="note.join === 'slur' && !note.added ? 'tonal' : 'text'" title="l" @click="emit('pin', { join: note.join === 'slur' ? 'change' : 'slur' })">{{ note.join === 'slur' ? 'No slur here' : 'Slur' }}</v-btn>
+          <v-btn :variant="note.join === 'hook' ? 'tonal' : 'text'" title="h" @click="emit('pin', { join: note.join === 'hook' ? 'change' : 'hook' })">Hook</v-btn>
+          <v-btn :variant="note.join === 'lift' ? 'tonal' : 'text'" title="f" @click="emit('pin', { join: note.join === 'lift' ? 'change' : 'lift' })">Lift</v-btn>
+        </template>
         <v-btn :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d" @click="emit('pin', { direction: 'down' })">Down</v-btn>
         <v-btn :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u" @click="emit('pin', { direction: 'up' })">Up</v-btn>
         <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>

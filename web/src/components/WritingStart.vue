@@ -40,5 +40,5 @@ function choose(instrument: Instrument): void {
 </template>
 
 <style scoped>
-.start { display: grid; grid-template-columns: 1fr 1fr; gap: 0 16px; }
+.start { display: grid; grid-template-columns: 1fr 1fr; gap: 14px 16px; padding-top: 14px; }
 </style>

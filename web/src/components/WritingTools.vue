@@ -16,7 +16,9 @@ const said = (kind: string) => props.view.hand?.said.find((one) => one.kind === 
 const SHAPES: [string, string, Act][] = [
   ['.', 'dot', { do: 'dot' }], ['+', 'twice as long', { do: 'longer' }], ['-', 'half as long', { do: 'shorter' }], ['r', 'rest', { do: 'rest' }], ['t', 'hold on, tied', { do: 'hold' }],
   ['n', 'triplet', { do: 'triplet' }], ['#', 'sharp', { do: 'sharp' }], ['_', 'flat', { do: 'flat' }], ['=', 'natural', { do: 'natural' }], ['o', 'once more', { do: 'again' }],
-  ['O', 'the bar once more', { do: 'again', given: { bar: true } }], ['l', 'slur', { do: 'slur' }], ['u', 'up-bow', { do: 'bow', given: { bow: 'up' } }], ['v', 'down-bow', { do: 'bow', given: { bow: 'down' } }],
+  ['O', 'the bar once more', { do: 'again', given: { bar: true } }], ['↑', 'up a step', { do: 'step', given: { up: 1 } }],
+  ['↓', 'down a step', { do: 'step', given: { up: -1 } }], ['Ctrl ↑', 'up an octave', { do: 'octave', given: { up: 1 } }], ['Ctrl ↓', 'down an octave', { do: 'octave', given: { up: -1 } }],
+  ['l', 'slur', { do: 'slur' }], ['u', 'up-bow', { do: 'bow', given: { bow: 'up' } }], ['v', 'down-bow', { do: 'bow', given: { bow: 'down' } }],
 ]
 const MARKS: [string, string][] = [['staccato', 'staccato'], ['tenuto', 'tenuto'], ['accent', 'accent'], ['off_string', 'off the string'], ['trill', 'trill'], ['fermata', 'fermata'], ['breath', 'breath']]
 const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']

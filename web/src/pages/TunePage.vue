@@ -213,7 +213,7 @@ const SIGNS: [string, string][] = [
   <div class="page wide">
     <header>
       <h1>{{ form.title || (id ? 'Tune' : 'A new tune') }}</h1>
-      <span v-if="desk.view" class="quiet">{{ desk.view.key }}, {{ desk.view.meter === 'none' ? 'free' : desk.view.meter }}, {{ desk.view.bars }} {{ desk.view.bars === 1 ? 'bar' : 'bars' }}</span>
+      <span v-if="desk.view" class="quiet">{{ desk.view.key }}, {{ desk.view.meter === 'none' ? 'free' : desk.view.meter }}<template v-if="desk.view.bars">, {{ desk.view.bars }} {{ desk.view.bars === 1 ? 'bar' : 'bars' }}</template></span>
       <span class="small quiet" role="status">{{ status }}</span>
       <span class="push">
         <v-btn :disabled="!desk.before.length" title="Ctrl Z" @click="desk.undo()">Undo</v-btn><v-btn :disabled="!desk.after.length" title="Ctrl Shift Z" @click="desk.redo()">Redo</v-btn>
@@ -255,7 +255,8 @@ const SIGNS: [string, string][] = [
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>
         </div>
         <WritingPad v-if="hand === 'finger'" :pad="desk.view.pad" :string="desk.view.pen.string" @write="(string, finger) => press({ do: 'string', given: { string } }, { do: 'finger', given: { finger } })" />
-        <p v-else class="small quiet">Press <kbd>a</kbd> to <kbd>g</kbd>; <kbd>↑</kbd> <kbd>↓</kbd> move a step, with Ctrl an octave. Or click on the staff behind the last note; drag a note to move it.</p>
+        <div v-else class="letters" role="group" aria-label="Letters"><v-btn v-for="letter in 'cdefgab'" :key="letter" density="compact" @click="press({ do: 'letter', given: { letter } })">{{ letter.toUpperCase() }}</v-btn></div>
+        <p v-if="hand === 'letter'" class="small quiet">Press <kbd>a</kbd> to <kbd>g</kbd>; <kbd>↑</kbd> <kbd>↓</kbd> move a step, with Ctrl an octave. Or click on the staff behind the last note; drag a note to move it.</p>
         <p v-if="hand === 'finger'" class="small quiet">Press a string's letter or <kbd>↑</kbd> <kbd>↓</kbd>, then <kbd>0</kbd> to <kbd>4</kbd>; Shift and a finger: on the string beside it.</p>
         <WritingTools :view="desk.view" @press="press" />
       </aside>
@@ -279,6 +280,8 @@ const SIGNS: [string, string][] = [
 .desk { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 32px; align-items: start; margin-top: 4px; }
 .side { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; position: sticky; top: 60px; max-height: calc(100vh - 70px); overflow-y: auto; }
 .side .choice { margin-right: 14px; }
+.letters { display: flex; gap: 4px; }
+.letters .v-btn { min-width: 40px; padding: 0 6px; font-size: 1.05rem; }
 kbd { font: 600 0.75rem ui-monospace, 'DejaVu Sans Mono', monospace; border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; }
 .in-hand { min-height: 1.6em; margin-top: 6px; }
 .odd { margin: 2px 0; }
