@@ -125,6 +125,26 @@ RSpec.describe 'the shelf' do
     wait_for_chart
   end
 
+  it 'has a starter shelf for who begins: looked at, and taken with one click' do
+    page.driver.browser.manage.delete_all_cookies
+    visit '/login'
+    click_button 'Open a new studio'
+    fill_in 'Email', with: 'new@example.test'
+    fill_in 'Password', with: 'a quiet brook runs'
+    fill_in 'Name of the studio', with: 'The New Room'
+    click_button 'Open a studio'
+    expect(page).to have_css('nav[aria-label="Places"]')
+    visit '/tunes'
+    find('summary', text: 'What is in it').click
+    expect(page).to have_css('.starter h3', text: 'Open strings')
+    expect(page).to have_css('.starter li', text: 'One Long Bow D major, 4/4')
+    click_button 'Take the starter shelf: 40 tunes and studies'
+    expect(page).to have_css('li.tune', minimum: 30)
+    click_button 'Add tunes'
+    find('summary', text: 'The starter shelf').click
+    expect(page).to have_button('All of the starter shelf is here', disabled: true)
+  end
+
   it 'takes files dropped anywhere on the shelf' do
     visit '/tunes'
     expect(page).to have_css('li.tune', minimum: 5)

@@ -1,35 +1,14 @@
 # frozen_string_literal: true
 
 require_relative 'spec_helper'
+require_relative 'support/keyboard'
 require_relative '../core/spec/support/typist'
 
 # The writing desk: a tune written on the staff, by whichever hand.
 RSpec.describe 'the writing desk' do
   before { logged_in }
 
-  # The key that does an act; the desk's own list of keys is in web/src/geometry/writing.ts.
-  LENGTHS = { '4' => 'w', '2' => 'h', '1' => 'q', '1/2' => 'i', '1/4' => 's' }.freeze
-  PLAIN = { 'rest' => 'r', 'longer' => '+', 'shorter' => '-', 'dot' => '.', 'triplet' => 'n', 'sharp' => '#', 'flat' => '_', 'hold' => 't' }.freeze
-  def key((act, given))
-    case act
-    when 'letter' then given[:letter]
-    when 'length' then LENGTHS.fetch(given[:length].to_r.then { _1.denominator == 1 ? _1.to_i.to_s : _1.to_s })
-    when 'octave', 'step' then [*(:control if act == 'octave'), *(:shift if act == 'step'), given[:up].positive? ? :up : :down]
-    when 'again' then given[:bar] ? 'O' : 'o'
-    else PLAIN.fetch(act)
-    end
-  end
-
-  def type(keys)
-    keys.each do |key|
-      action = page.driver.browser.action
-      *held, last = key
-      held.each { action.key_down(_1) }
-      action.send_keys(last)
-      held.reverse_each { action.key_up(_1) }
-      action.perform
-    end
-  end
+  include Keyboard
 
   def staff = page.evaluate_script("[...document.querySelectorAll('.writing-system g.note')].length")
   def kept = JSON.parse(page.evaluate_script("localStorage.getItem('fawnmoss.writing.new')") || '{}').dig('place', 'text').to_s
@@ -40,13 +19,19 @@ RSpec.describe 'the writing desk' do
     expect(page).to have_css('.staff[data-drawn]', wait: 180)
   end
 
-  # From a list that opens.
+  # From a list that opens and may have to be scrolled.
   def pick(label, text)
     expect(page).to have_no_css('.v-list-item')
     find('.v-select', text: label, match: :first).find('.v-field').click
     expect(page).to have_css('.v-list-item')
-    page.execute_script("document.querySelectorAll('.v-select__content .v-list, .v-overlay__content').forEach(list => list.scrollTop = 9999)") unless page.has_css?('.v-list-item', text:, wait: 1)
-    find('.v-list-item', text:, match: :first).click
+    wait_until { page.evaluate_script(<<~JS) }
+      (() => {
+        const there = [...document.querySelectorAll('.v-list-item')].some(item => item.textContent.trim() === '#{text}');
+        if (!there) document.querySelectorAll('.v-overlay--active .v-list').forEach(list => list.scrollTop += 100);
+        return there;
+      })()
+    JS
+    find('.v-list-item', exact_text: text).click
     expect(page).to have_no_css('.v-list-item')
   end
 
@@ -105,6 +90,7 @@ RSpec.describe 'the writing desk' do
     find('h1').click
     type [:home, %i[shift end], '+']
     wait_until { written.delete(' ') == 'G4f4|]' }
+    expect(staff).to eq(2)
   end
 
   it 'is text as well, both ways; a mistake is marked where it stands, and nothing typed is lost over a reload' do
@@ -116,14 +102,14 @@ RSpec.describe 'the writing desk' do
     field = find_field('The tune as ABC text')
     expect(field.value).to include('D2 E2')
     field.send_keys(:end, :backspace)
-    field.send_keys([:control, :end], 'A F# B|')
+    field.send_keys(%i[control end], 'A F# B|')
     expect(page).to have_css('[role=alert]', text: /the sign # is not read here: for F sharp write \^F/)
     expect(page).to have_button('Put it on the shelf', disabled: true)
     page.driver.browser.navigate.refresh
     expect(page).to have_content('What you had not saved is back.')
     expect(page).to have_css('[role=alert]', text: /for F sharp write/)
     field = find_field('The tune as ABC text')
-    field.send_keys([:control, :end], *([:backspace] * 4), 'B|')
+    field.send_keys(%i[control end], *([:backspace] * 4), 'B|')
     expect(page).to have_no_css('[role=alert]', wait: 20)
     expect(page).to have_css('.staff g.note', minimum: 4)
     find('h1').click
@@ -167,7 +153,7 @@ RSpec.describe 'the writing desk' do
     expect(page).to have_css('li.tune', minimum: 5)
     tune = Fawnmoss::Notation::Abc.read(File.read('demo/tunes/03-brother-john.abc'))
     acts = typed(tune)
-    keys = acts.map { key(_1) }
+    keys = acts.map { key_of(_1) }
     click_link 'Write one'
     expect(page).to have_css('.staff[data-drawn]', wait: 180)
     pick 'Key', tune.key.name unless tune.key.name == 'D major'
@@ -196,7 +182,7 @@ RSpec.describe 'the writing desk' do
       pick 'Key', tune.key.name unless tune.key.name == 'D major'
       pick 'Meter', tune.meter.to_s
       find('h1').click
-      type(typed(tune).map { key(_1) })
+      type(typed(tune).map { key_of(_1) })
       wait_until { kept.include?('K:') && notes_of(kept) == notes_of(Fawnmoss::Notation::Abc.write(tune)) }
       expect(notes_of(kept).size).to be > 20
       page.execute_script('localStorage.clear()')

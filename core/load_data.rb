@@ -14,6 +14,9 @@ module FawnmossData
     Fawnmoss::Catalogue.new(**read, skills: skills(FOLDER))
   end
 
+  # The tunes of the starter shelf, one text.
+  def self.starter = File.read(File.join(FOLDER, 'starter.abc'), encoding: 'UTF-8')
+
   def self.read(name) = YAML.safe_load_file(File.join(FOLDER, name), aliases: true)
 
   # The entries of all stages in order, each with the file and line it stands at.

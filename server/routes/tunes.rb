@@ -10,6 +10,8 @@ module FawnmossServer
         app.get('/api/tunes/:id') { json(Actions::TuneAnswer.whole(studio.tune(params['id']))) }
         changes(app)
         archive(app)
+        app.get('/api/starter') { json({ tunes: Actions::StarterShelf.list(studio) }) }
+        app.post('/api/starter') { json({ added: Actions::StarterShelf.take(studio) }, 201) }
         app.get('/api/scale') { json(Actions::ScaleSheet.read(studio, params, today)) }
         app.get('/api/tunes/:id/group') { json(Actions::GroupSheet.read(studio, params)) }
         app.get('/api/tunes/:id/ways') { json({ ways: Actions::TuneWays.read(studio, params, today) }) }

@@ -6,6 +6,7 @@ import type { Line } from '../geometry/contents'
 import { sentences } from '../geometry/words'
 import ChooseLines from './ChooseLines.vue'
 import NotesField from './NotesField.vue'
+import StarterShelf from './StarterShelf.vue'
 
 /** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
 const open = defineModel<boolean>({ required: true })
@@ -154,6 +155,10 @@ const chosen = (event: Event): void => {
             </li>
           </ul>
         </section>
+        <details class="ruled">
+          <summary class="aside-label">The starter shelf</summary>
+          <StarterShelf @taken="emit('added', null)" />
+        </details>
         <section class="ruled" aria-label="Text">
           <NotesField ref="field" v-model="text" label="ABC or MusicXML text" :where="problem?.where" />
           <div v-if="problem && !['title', 'source'].includes(String(problem.where.field))" class="problem mt-2" role="alert">
@@ -167,7 +172,7 @@ const chosen = (event: Event): void => {
         </section>
         <div class="d-flex flex-wrap ga-2 mt-4">
           <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!text.trim()">Put it on the shelf</v-btn>
-          <v-btn to="/tunes/new">Write it beside a staff</v-btn>
+          <v-btn to="/tunes/new">Write it on the staff</v-btn>
           <v-btn @click="open = false">{{ items.length ? 'Done' : 'Not now' }}</v-btn>
         </div>
       </form>
@@ -177,6 +182,7 @@ const chosen = (event: Event): void => {
 
 <style scoped>
 form { overflow-y: auto; }
+summary { cursor: pointer; }
 .files { display: inline-flex; position: relative; margin-right: 12px; }
 .files input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .files:focus-within .pick { outline: 2px solid var(--moss); outline-offset: 2px; }

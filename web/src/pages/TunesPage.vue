@@ -5,6 +5,7 @@ import { ask, Trouble } from '../api/client'
 import type { ChartView, EasierWay, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
 import AddTune from '../components/AddTune.vue'
 import KeyDialog from '../components/KeyDialog.vue'
+import StarterShelf from '../components/StarterShelf.vue'
 import TuneRow from '../components/TuneRow.vue'
 import { useShelf } from '../composables/useShelf'
 import { grouped, LEVELS, levelWords } from '../geometry/shelf'
@@ -134,7 +135,10 @@ function drop(event: DragEvent): void {
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="away" class="undo" role="status">{{ away.title }} is put away; its charts and cards stay. <v-btn density="compact" @click="act(away, 'back')">Undo</v-btn></p>
     <p v-if="shelf?.looking" class="quiet small" role="status">{{ shelf.looking }} of {{ shelf.all - shelf.away }} tunes still being looked at for {{ who }} …</p>
-    <p v-if="shelf && !shelf.all">The shelf is empty. Add a tune: paste it as ABC text, choose or drop MusicXML files, or write one beside a staff.</p>
+    <template v-if="shelf && !shelf.all">
+      <p>The shelf is empty. Take the tunes that come with Fawnmoss, choose or drop files of your own, or write one on the staff.</p>
+      <StarterShelf @taken="load" />
+    </template>
     <p v-else-if="shelf && !tunes.length" class="mt-4">Nothing on the shelf is like that.</p>
     <section v-for="group in groups" :key="group.id">
       <h2 class="ruled">{{ group.title }} <span class="quiet">{{ group.count }}</span></h2>
