@@ -8,6 +8,32 @@ RSpec.describe 'the chart desk' do
   def tab(name) = find('[role=tab]', text: name).click
   def undo = page.driver.browser.action.key_down(:control).send_keys('z').key_up(:control).perform
 
+  it 'takes what is pencilled in: engraved, circled, remarked, undone, and on the card' do
+    choose_pupil('Oskar')
+    open_tune('Mossy Wall')
+    go_to_note(3)
+    within('[aria-label=Pencil]') do
+      click_button 'mf'
+      click_button 'circle the bar'
+      fill_in 'a remark under the line', with: 'Listen to the open string.'
+      first(:button, 'Write it', disabled: false).click
+    end
+    expect(page).to have_css('.sheet g.dynam', wait: 30)
+    expect(page).to have_css('.system .circle')
+    expect(page).to have_css('.system .remark', text: 'Listen to the open string.')
+    saved
+    click_button 'Undo'
+    expect(page).to have_no_css('.system .remark')
+    click_button 'Redo'
+    expect(page).to have_css('.system .remark')
+    saved
+    click_link 'Issue card'
+    expect(page).to have_css('.preview .card-paper .circle', wait: 60)
+    issue_card
+    expect(page).to have_css('.card-paper .remark', text: 'Listen to the open string.')
+    expect(page).to have_css('.card-paper g.dynam', wait: 60)
+  end
+
   it 'makes a spot of a selection, names it, drops another, and brings it back' do
     choose_pupil('Maren')
     open_tune('Herbs at the Fair', 'Full')

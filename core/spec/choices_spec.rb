@@ -7,7 +7,8 @@ RSpec.describe Fawnmoss::Chart::Choices do
   let(:full) do
     { 'tempo' => 96, 'start' => 'up', 'fourth' => 'open', 'positions' => %w[1 3], 'slurs' => false, 'bowing' => 'strong', 'shift' => 'new', 'slide' => 'new',
       'trill' => 'upper', 'transpose' => { 'steps' => -7, 'semitones' => -12 }, 'cuts' => %w[n5 n9],
-      'spots' => [{ 'bars' => [3, 4], 'name' => '', 'drill' => 'Slowly.', 'dropped' => false }], 'hand' => false }
+      'spots' => [{ 'bars' => [3, 4], 'name' => '', 'drill' => 'Slowly.', 'dropped' => false }], 'hand' => false,
+      'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n5', 'to' => 'n6', 'text' => '' }, { 'kind' => 'remark', 'note' => 'n2', 'to' => nil, 'text' => 'Lean.' }] }
   end
 
   it 'is the same after being stored, every choice among them' do
@@ -33,8 +34,9 @@ RSpec.describe Fawnmoss::Chart::Choices do
   end
 
   it 'goes along with a tune that was changed: what is gone is left out' do
-    now = described_class.from_plain(full).carried({ 'n5' => 'n7' }, { 3 => 4, 4 => 5 })
-    expect(now.to_plain).to include('cuts' => ['n7'], 'spots' => [hash_including('bars' => [4, 5])], 'tempo' => 96)
+    now = described_class.from_plain(full).carried({ 'n5' => 'n7', 'n6' => 'n8' }, { 3 => 4, 4 => 5 })
+    expect(now.to_plain).to include('cuts' => ['n7'], 'spots' => [hash_including('bars' => [4, 5])], 'tempo' => 96,
+                                    'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n7', 'to' => 'n8', 'text' => '' }])
     torn = described_class.from_plain(full).carried({}, { 3 => 4, 4 => 9 })
     expect(torn.to_plain).to include('cuts' => [], 'spots' => [])
   end

@@ -27,14 +27,14 @@ module FawnmossServer
       end
 
       def self.body(chart, input, solved, shown, last, today)
+        tune = Charts.pencilled(chart, solved.tune)
         { caution: input.caution || caution(chart, shown, today), changes: changes(last, shown),
-          play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(solved, input.bars),
+          play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(tune, solved.request.instrument, input.bars),
           chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }
       end
 
-      def self.score(solved, bars)
-        tune = bars ? Fawnmoss::Score::Excerpt.bars(solved.tune, bars) : solved.tune
-        Fawnmoss::Notation::MusicXml.write(tune, ids: true, instrument: solved.request.instrument)
+      def self.score(tune, instrument, bars)
+        Fawnmoss::Notation::MusicXml.write(bars ? Fawnmoss::Score::Excerpt.bars(tune, bars) : tune, ids: true, instrument:)
       end
 
       # The chart's notes in some bars only; a finger that is held on beyond them is held no more.
@@ -45,7 +45,8 @@ module FawnmossServer
         return chart if kept.empty?
 
         places = kept.each_with_index.to_h { |(_, old), now| [old, now] }
-        { **chart, notes: kept.map { |note, _| { **note, hold_to: note[:hold_to] && places[note[:hold_to]] } } }
+        pencil = chart[:pencil].to_a.select { bars.include?(_1[:bar]) }
+        { **chart, pencil:, notes: kept.map { |note, _| { **note, hold_to: note[:hold_to] && places[note[:hold_to]] } } }
       end
 
       # Since the card issued last from this chart; [] for the first one.

@@ -46,7 +46,7 @@ module FawnmossServer
           solved = solve(chart, today, input.options, input.pins)
           raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
-          drawing(chart, solved, today)
+          drawing(chart, solved, today, options: input.options)
         end
         saved = FawnmossServer.db.transaction do
           chart.save_if(input.lock_version, options: input.options, **marked(chart, input, today))
@@ -119,11 +119,12 @@ module FawnmossServer
       end
 
       # What is worked out. The heading is the tune's title of today, whatever stands in its text.
-      def self.drawing(chart, solved, today, left_out = [])
+      def self.drawing(chart, solved, today, left_out = [], options: chart.options)
         request = solved.request
+        pencil = Fawnmoss::Chart::Pencil.beside(solved.tune, options.pencil)
         { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
           hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide, trill: request.trill,
-          chart: solved.to_h.merge(warnings: left_out + solved.warnings), hand_fingers: solved.hand_fingers,
+          chart: solved.to_h.merge(warnings: left_out + solved.warnings, pencil:), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
 
@@ -140,14 +141,19 @@ module FawnmossServer
       def self.score(chart, today)
         subject = chart.subject(today)
         request = subject.request(chart.version, chart.options)
-        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(chart.tune.score.up(request.transpose), ids: true, instrument: subject.instrument) }
+        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, chart.tune.score.up(request.transpose)), ids: true, instrument: subject.instrument) }
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
       def self.play(chart, today) = apart(chart, today) { Fawnmoss::Practice::PlayAlong.of(solved(chart, today).first).to_answer }
 
       # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
-      def self.export(chart, today, format) = apart(chart, today) { Fawnmoss::Chart::Export.write(solved(chart, today).first, format) }
+      def self.export(chart, today, format)
+        apart(chart, today) { Fawnmoss::Chart::Export.write(solved(chart, today).first, format, pencil: chart.options.pencil) }
+      end
+
+      # A tune with what was pencilled into the chart.
+      def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
       private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :asks, :instrument
     end
   end

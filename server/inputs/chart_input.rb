@@ -25,9 +25,26 @@ module FawnmossServer
         flags = %w[slurs hand].to_h { |name| [name.to_sym, fields.flag(name)] }
         Fawnmoss::Chart::Choices.new(tempo: fields.integer('tempo', 20..300, optional: true), **choices, **flags, transpose: transpose(fields),
                                      positions: (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
-                                     cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields))
+                                     cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields), pencil: pencil(fields))
       end
       private_class_method :options
+
+      # What the teacher pencilled in, or nil.
+      def self.pencil(fields)
+        fields.list('pencil', max: 300).map do |mark|
+          kind = mark.choice('kind', Fawnmoss::Chart::Pencil::KINDS.map(&:to_s)).to_sym
+          text = mark.text('text', max: kind == :remark ? 300 : 60, default: '')
+          mark.refuse('text', "#{text} is no dynamic.", nil) if kind == :dynamic && !Fawnmoss::Score::Direction::DYNAMICS.include?(text)
+          mark.refuse('text', 'Nothing is written there.', 'Type something.') if %i[words heading remark].include?(kind) && text.empty?
+          Fawnmoss::Chart::Pencil.new(kind:, note: note(mark, 'note'), to: (note(mark, 'to') if %i[crescendo diminuendo].include?(kind)), text:)
+        end.then { _1.empty? ? nil : _1 }
+      end
+
+      def self.note(fields, name)
+        id = fields.text(name, min: 2, max: 12)
+        id.match?(NOTE) ? id : fields.refuse(name, "#{id} is not a note id.", nil)
+      end
+      private_class_method :pencil, :note
 
       # What the teacher says about spots, or nil; bars stand in order and side by side.
       def self.spots(fields)

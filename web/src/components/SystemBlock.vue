@@ -37,6 +37,9 @@ const range = computed(() => {
   const own = here.value.filter((one) => one.index >= from && one.index <= to)
   return own.length ? { left: own[0]!.x - 13, width: own.at(-1)!.x - own[0]!.x + 26 } : null
 })
+/** What was pencilled in besides the engraving. Cards issued long ago have none. */
+const circles = computed(() => layout.value.spans.filter((span) => (props.chart.pencil ?? []).some((mark) => mark.kind === 'circle' && mark.bar === span.bar)))
+const remarks = computed(() => (props.chart.pencil ?? []).filter((mark) => mark.kind === 'remark' && here.value.some((one) => one.note.id === mark.note)))
 const cursor = computed(() => (props.now ? (layout.value.notes.get(props.now) ?? null) : null))
 
 function measure(): void {
@@ -99,10 +102,11 @@ defineExpose({ measure })
     <MarksBand v-if="show.spots && layout.width" :spots="chart.spots" :layout="layout" :chosen="spot ?? null" @spot="emit('spot', $event)" />
     <DigitBand v-if="show.digits && layout.width" :notes="here" :width="layout.width" :selected="selected" :size="size" />
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
-    <div ref="staff" class="staff" v-html="svg" />
+    <div class="engraved"><div ref="staff" class="staff" v-html="svg" /><i v-for="span in circles" :key="span.bar" class="circle" :style="{ left: `${span.x1 - 2}px`, width: `${span.x2 - span.x1 + 2}px` }" /></div>
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
+    <p v-for="mark in remarks" :key="mark.note" class="remark">Bar {{ mark.bar }}: {{ mark.text }}</p>
     <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
     <ol class="read spoken">
       <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
@@ -115,6 +119,9 @@ defineExpose({ measure })
 .staff { line-height: 0; }
 .staff :deep(svg) { width: 100%; height: auto; display: block; color: var(--ink); fill: var(--ink); overflow: visible; }
 .staff :deep(svg text), .staff :deep(svg tspan:not([font-family])) { font-family: var(--v-font-heading); }
+.engraved { position: relative; }
+.circle { position: absolute; top: -4px; bottom: -4px; border: 2px solid var(--fawn); border-radius: 45% / 50%; pointer-events: none; }
+.remark { margin: 2px 0 0; font: italic 500 0.95rem var(--v-font-heading); color: var(--ink); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
 .cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }

@@ -20,7 +20,7 @@ const STYLES = [
  */
 export function sheetSvg(sheet: HTMLElement): string {
   const box = sheet.getBoundingClientRect()
-  const parts = [...sheet.querySelectorAll<SVGSVGElement>('.system > svg, .system > .staff > svg')].map((svg) => {
+  const parts = [...sheet.querySelectorAll<SVGSVGElement>('.system > svg, .system .staff > svg')].map((svg) => {
     const own = svg.getBoundingClientRect()
     const copy = svg.cloneNode(true) as SVGSVGElement
     inline(svg, copy)

@@ -9,6 +9,7 @@ import HandMap from '../components/HandMap.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import LookPanel from '../components/LookPanel.vue'
 import NotePanel from '../components/NotePanel.vue'
+import PencilPanel from '../components/PencilPanel.vue'
 import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
@@ -178,6 +179,7 @@ useKeys((event) => {
           <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
             <template v-if="tab === 'note'">
               <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
+              <PencilPanel v-if="chart.note" :note="chart.note" :from="chart.anchor === null ? null : chart.notes[chart.anchor] ?? null" :notes="chart.notes" :marks="chart.pencil" @change="chart.setPencil($event)" />
               <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
               <h2 class="ruled">Hand map</h2>
               <p v-if="region" class="small quiet">From bar {{ region.bar }}, in {{ printed(region.key) }}:</p>

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { ChartNote, ChartOptions, ChartView, Spot, SpotMark } from '../api/types'
+import type { ChartNote, ChartOptions, ChartView, PencilMark, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
 import { carried } from '../geometry/same'
 import { single } from '../composables/outbox'
@@ -115,7 +115,8 @@ export const useChart = defineStore('chart', () => {
 
   async function send(id: number, sending: Marks): Promise<void> {
     const chart = view.value!
-    const moved = JSON.stringify(sending.options.transpose) !== JSON.stringify(chart.options.transpose)
+    const engraved = (options: ChartOptions) => JSON.stringify([options.transpose, (options.pencil ?? []).filter((mark) => !['remark', 'circle'].includes(mark.kind))])
+    const moved = engraved(sending.options) !== engraved(chart.options)
     let happening: Happening
     try {
       const found = await ask<ChartView>('PUT', `/charts/${id}`, { lock_version: chart.lock_version, ...sending })
@@ -157,6 +158,10 @@ export const useChart = defineStore('chart', () => {
     const options = Object.fromEntries(Object.entries({ ...now().options, ...changes }).filter(([, value]) => value !== null && value !== undefined))
     await change({ ...now(), options: options as ChartOptions })
   }
+
+  /** What is pencilled in, as the teacher wants it, and other marks in its place. */
+  const pencil = computed(() => (view.value && desk.value && now().options.pencil) || [])
+  const setPencil = (marks: PencilMark[]): Promise<void> => option({ pencil: marks.length ? marks : null })
 
   const spotMarks = (): SpotMark[] => (view.value && now().options.spots) ?? []
   const setSpots = (marks: SpotMark[]): Promise<void> => option({ spots: marks.length ? marks : null })
@@ -205,6 +210,8 @@ export const useChart = defineStore('chart', () => {
     pin,
     option,
     cut,
+    pencil,
+    setPencil,
     markSpot,
     dropSpot,
     restoreSpot,
