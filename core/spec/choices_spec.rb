@@ -6,7 +6,7 @@ RSpec.describe Fawnmoss::Chart::Choices do
   let(:violin) { catalogue.instrument('violin') }
   let(:full) do
     { 'tempo' => 96, 'start' => 'up', 'fourth' => 'open', 'positions' => %w[1 3], 'slurs' => false, 'bowing' => 'strong', 'shift' => 'new', 'slide' => 'new',
-      'trill' => 'upper', 'transpose' => { 'steps' => -7, 'semitones' => -12 }, 'cuts' => %w[n5 n9],
+      'trill' => 'upper', 'printed' => 'bows', 'transpose' => { 'steps' => -7, 'semitones' => -12 }, 'cuts' => %w[n5 n9],
       'spots' => [{ 'bars' => [3, 4], 'name' => '', 'drill' => 'Slowly.', 'dropped' => false }], 'hand' => false,
       'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n5', 'to' => 'n6', 'text' => '' }, { 'kind' => 'remark', 'note' => 'n2', 'to' => nil, 'text' => 'Lean.' }] }
   end

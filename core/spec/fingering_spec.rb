@@ -218,6 +218,19 @@ RSpec.describe Fawnmoss::Fingering do
       expect(pinned.entries.first.place.hand.name).to eq('3')
     end
 
+    it 'leaves the marks of the file to the engine where that is chosen, all or one kind of them' do
+      score = tune('v!4!D uE F !1!G|A2 A2|')
+      found = %w[all fingers bows none].to_h do |printed|
+        solved = chart(score, version: 'full', printed:)
+        [printed, [solved.entries.map { _1.place.finger }.values_at(0, 3), solved.entries.first(2).map(&:direction)]]
+      end
+      expect(found['all']).to eq([[4, 1], %i[down up]])
+      expect(found['fingers'][0]).to eq([4, 1])
+      expect(found['none']).to eq([chart(tune('D E F G|A2 A2|'), version: 'full').entries.map { _1.place.finger }.values_at(0, 3), %i[down up]])
+      turned = tune('uD vE F G|A2 A2|')
+      expect(%w[bows none].map { |printed| chart(turned, printed:).entries.first.direction }).to eq(%i[up down])
+    end
+
     it 'keeps printed fingers that can be played and says which cannot' do
       expect(fingers(chart(tune('D E F G|!4!A4|')))).to end_with('D4')
       expect(chart(tune('D !3!E F G|')).warnings).to include(/Printed fingers in bar 1/)

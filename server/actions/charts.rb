@@ -124,9 +124,13 @@ module FawnmossServer
         pencil = Fawnmoss::Chart::Pencil.beside(solved.tune, options.pencil)
         { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
           hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide, trill: request.trill,
+          printed: request.printed, in_file: in_file(solved.tune),
           chart: solved.to_h.merge(warnings: left_out + solved.warnings, pencil:), hand_fingers: solved.hand_fingers,
           asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
+
+      # Marks that the file had.
+      def self.in_file(tune) = { fingers: tune.notes.count { _1.finger || _1.string }, bows: tune.notes.count(&:bow) }
 
       # What the chart asks for, in words; had: the pupil has it.
       def self.asks(subject, demand_bars)
@@ -154,7 +158,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :asks, :instrument
+      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :asks, :in_file, :instrument
     end
   end
 end

@@ -28,6 +28,9 @@ const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'bro
 const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
 const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
 const trills = [{ value: 'main', title: 'from the note itself' }, { value: 'upper', title: 'from the note above' }]
+/** Fingers and bow signs that the file had; they hold until the teacher says otherwise. */
+const inFile = computed(() => props.view.in_file.fingers + props.view.in_file.bows > 0)
+const printed = [{ value: 'all', title: 'fingers and bows hold' }, { value: 'fingers', title: 'fingers hold' }, { value: 'bows', title: 'bow signs hold' }, { value: 'none', title: 'left to the engine' }]
 const trilled = computed(() => props.view.chart.notes.some((note) => note.trill))
 const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
 const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
@@ -50,6 +53,10 @@ const positions = computed(() => positionItems(props.view.position_names))
       <dt class="aside-label">Contact zone</dt><dd>{{ view.contact_zone }} of 5, from the fingerboard</dd>
     </dl>
     <v-text-field v-model="tempo" label="Tempo (quarters a minute)" inputmode="numeric" :error-messages="problem" @blur="setTempo" @keydown.enter="setTempo" />
+    <template v-if="inFile">
+      <p class="small quiet">The file has {{ view.in_file.fingers }} {{ view.in_file.fingers === 1 ? 'finger' : 'fingers' }} and {{ view.in_file.bows }} bow {{ view.in_file.bows === 1 ? 'sign' : 'signs' }}; your own mark at a note comes first.</p>
+      <v-select :model-value="view.printed" :items="printed" label="Marks in the file" @update:model-value="emit('option', { printed: $event === 'all' ? null : $event })" />
+    </template>
     <details>
       <summary class="aside-label">School</summary>
       <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />

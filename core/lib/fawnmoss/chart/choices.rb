@@ -13,6 +13,7 @@ module Fawnmoss
       :shift,     # 'old', 'new' or 'frame'
       :slide,     # 'old' or 'new'
       :trill,     # 'main' or 'upper'
+      :printed,   # 'all', 'fingers', 'bows' or 'none' of the marks in the file hold
       :transpose, # Theory::Interval
       :cuts,      # ids of notes on which phrases end and begin
       :spots,     # list of SpotMark

@@ -44,7 +44,7 @@ module Fawnmoss
         lost = []
         allowed = @sounds.each_with_index.map do |sound, at|
           next @allowed[at] if @allowed[at]
-          next unless sound.any? { _1.note.finger || _1.note.string }
+          next unless @request.printed?('fingers') && sound.any? { _1.note.finger || _1.note.string }
 
           places = @moved ? [] : @candidates[at].select { |candidate| as_printed?(candidate, sound) }
           lost << sound.first.bar if places.empty?

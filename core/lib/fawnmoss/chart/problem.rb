@@ -48,7 +48,7 @@ module Fawnmoss
         strings = @heads.zip(fingers.places).to_h { |head, place| [head.index, place.string] }
         Bowing::Asked.new(tempo:, top_speed: TOP_SPEED.fetch(@request.version), keep_slurs: @request.slurs, start: @request.start, joins: @request.repairs,
                           weights: @catalogue.bow_prices(@request), phrases: phrase_starts,
-                          directions: @notes.select { _1.note.bow }.to_h { [_1.head, _1.note.bow] }.merge(turned), pinned: joins, strings:,
+                          directions: printed_bows.merge(turned), pinned: joins, strings:,
                           rocks: @instrument.weak_fourth, middle: MIDDLE.fetch(@instrument.weak_fourth ? :upper : :lower))
       end
 
@@ -57,6 +57,9 @@ module Fawnmoss
       def joins = @joins ||= pinned(:join)
 
       private
+
+      # { index of a sound's lowest note => direction } of the bow signs in the file, as far as they hold.
+      def printed_bows = @request.printed?('bows') ? @notes.select { _1.note.bow }.to_h { [_1.head, _1.note.bow] } : {}
 
       def tables = @tables ||= @catalogue.tables(@request, home:)
       def home = @home ||= Fingering::Home.of(@instrument, @notes.map(&:pitch), @request.positions)

@@ -18,6 +18,7 @@ module Fawnmoss
       :shift,      # which finger leads: 'old', 'new' or 'frame'
       :slide,      # on the 'old' or the 'new' bow
       :trill,      # begins on the 'main' note or the 'upper' one
+      :printed,    # what of the marks in the file holds: 'all', 'fingers' (and strings), 'bows' or 'none'
       :transpose,  # Theory::Interval
       :pins,       # list of Pin
       :cuts,       # ids of notes on which the teacher wants one phrase to end and the next to begin, or nil for the engine's own
@@ -42,6 +43,9 @@ module Fawnmoss
       # studio's own hand does.
       def repairs = bowing == 'comes' ? joins & [:lift, *hand&.opened] : joins
 
+      # Whether marks of the file hold. kind: 'fingers' or 'bows'.
+      def printed?(kind) = ['all', kind].include?(printed)
+
       # What of a request (but the studio's own hand) decides which skills a tune asks for, as plain data: charts of one kind ask for the same. The tempo is the
       # tune's own, and nothing is pinned.
       def kind
@@ -54,11 +58,12 @@ module Fawnmoss
         build(instrument:, **kind.slice(:version, :positions, :fourth, :slurs, :bowing), learnt: kind[:learnt].map(&:to_sym), joins: kind[:joins].map(&:to_sym))
       end
 
-      def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil, trill: nil)
+      def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil, trill: nil, printed: nil)
         bowing = choice('bowing', bowing || (version == 'full' ? 'strong' : 'comes'))
         { bowing:, tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
           slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[slur hook lift recovery] : []),
-          shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old'), trill: choice('trill', trill || 'main') }
+          shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old'), trill: choice('trill', trill || 'main'),
+          printed: choice('printed', printed || 'all') }
       end
 
       # Without a word about the pupil: a full chart may use everything, a simple one the fourth finger if its school does.
@@ -93,6 +98,7 @@ module Fawnmoss
 
     # What each named choice may be.
     Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'bowing' => %w[comes strong],
-                         'shift' => %w[old new frame], 'slide' => %w[old new], 'trill' => %w[main upper] }.each_value(&:freeze).freeze
+                         'shift' => %w[old new frame], 'slide' => %w[old new], 'trill' => %w[main upper],
+                         'printed' => %w[all fingers bows none] }.each_value(&:freeze).freeze
   end
 end
