@@ -12,6 +12,24 @@ class BrowserBench
   ADDRESS = "http://127.0.0.1:#{ENV.fetch('FAWNMOSS_PORT')}".freeze
   LONG_BARS = 200
   WARM = 12 # edits before it counts: the server was started a moment ago
+  WRITING = <<~JS
+    const [count, done] = arguments
+    const frame = () => new Promise(resolve => requestAnimationFrame(() => setTimeout(resolve)))
+    const notes = () => document.querySelectorAll('.writing-system g.note').length
+    ;(async () => {
+      const times = []
+      for (let number = 0; number < count; number += 1) {
+        const before = notes()
+        const start = performance.now()
+        // written and taken away in turn, so that the tune stays as long as it was
+        window.dispatchEvent(new KeyboardEvent('keydown', { key: number % 2 ? 'Backspace' : 'defgabc'[(number / 2) % 7], bubbles: true }))
+        while (notes() === before) await frame()
+        times.push(performance.now() - start)
+        await frame(); await frame()
+      }
+      done(times)
+    })()
+  JS
   FLAGS = %w[--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --no-first-run --disable-background-networking --hide-scrollbars
              --window-size=1280,800].freeze
 
@@ -32,6 +50,8 @@ class BrowserBench
     open_chart(long_tune)
     edits("#{LONG_BARS} bars", 20, 400)
     scroll
+    writing(16, 120)
+    writing(64, 250)
   ensure
     @driver.quit
   end
@@ -119,6 +139,21 @@ class BrowserBench
     sorted = times.drop(WARM).sort
     middle, late = sorted.values_at(count / 2, (count * 0.95).ceil - 1)
     puts format('  %d edits of %s: median %.0f ms, 95th percentile %.0f ms (bound %d ms)', count, words, middle, late, bound)
+  end
+
+  # From a key on the writing desk to its note on the staff, behind so many bars of quarters.
+  def writing(bars, bound)
+    @driver.get("#{ADDRESS}/tunes/new")
+    @driver.find_element(css: '.staff[data-drawn]')
+    place = { text: "X:1\nT:\nM:4/4\nL:1/4\nK:D\n#{Array.new(bars) { %w[DEFG ABcd dcBA GFED][_1 % 4] }.join('|')}|\n" }
+    start = { key: 'D major', meter: '4/4', tempo: nil, pickup: '0', clef: 'treble' }
+    @driver.execute_script('localStorage.setItem("fawnmoss.writing.new", arguments[0])', JSON.generate(place:, start:, instrument: 'violin', waiting: []))
+    @driver.navigate.refresh
+    @driver.find_element(css: '.staff g.note')
+    sleep 1
+    times = @driver.execute_async_script(WRITING, WARM + 40).drop(WARM).sort
+    @driver.execute_script('localStorage.clear()')
+    puts format('  a key to its note behind %d bars: median %.0f ms, 95th percentile %.0f ms (bound %d ms)', bars, times[20], times[37], bound)
   end
 
   # Frames while the long chart scrolls from top to bottom for three seconds.

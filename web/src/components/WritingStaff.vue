@@ -2,6 +2,7 @@
 import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Writing } from '../api/types'
 import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
+import { asSystems } from '../geometry/systems'
 import { staffLine } from '../geometry/writing'
 
 /** The staff that is written on: what is in hand is lit, bars that do not add up are marked; clicks and drags are told in steps of the staff. */
@@ -13,6 +14,9 @@ const problem = ref('')
 /** Where what is in hand stands, pixels from the sheet's corner. */
 const boxes = ref<{ left: number; top: number; width: number; height: number }[]>([])
 let latest = 0
+let whole: ReturnType<typeof setTimeout> | undefined
+const PAUSE = 500 // ms without a key until the tune is engraved as a whole
+const known = new Map<string, string>() // systems as they were engraved last, by their text and width
 let watcher: ResizeObserver | undefined
 let drawn = ''
 
@@ -22,17 +26,52 @@ async function draw(): Promise<void> {
   if (!width || key === drawn) return
   drawn = key
   const own = ++latest
+  const bars = Math.max(1, Math.floor(width / 200))
+  clearTimeout(whole)
   try {
-    const found = await engrave(props.view.musicxml, width, Math.max(1, Math.floor(width / 200)), SCALE)
+    const first = !pages.value.length
+    const { musicxml } = props.view
+    const found = first ? await inOne(musicxml, width, bars) : await inSystems(musicxml, width, bars)
     if (own !== latest) return
-    pages.value = found
-    problem.value = ''
-    await nextTick()
-    light()
+    await show(found)
+    if (!first) whole = setTimeout(() => void finish(own, width, bars), PAUSE)
   } catch (error) {
     if (own === latest) problem.value = (error as Error).message
     drawn = ''
   }
+}
+
+async function show(found: string[]): Promise<void> {
+  pages.value = found
+  problem.value = ''
+  await nextTick()
+  light()
+}
+
+/** Everything at once: ties and slurs from one system to the next are drawn. */
+async function inOne(musicxml: string, width: number, bars: number): Promise<string[]> {
+  const found = await engrave(musicxml, width, bars, SCALE)
+  learn(asSystems(musicxml, bars), width, found)
+  return found
+}
+
+/** System by system, only what has changed: quick enough to write with. */
+async function inSystems(musicxml: string, width: number, bars: number): Promise<string[]> {
+  const parts = asSystems(musicxml, bars)
+  const found = await Promise.all(parts.map(async (part) => known.get(`${width} ${part}`) ?? (await engrave(part, width, bars + 1, SCALE))[0] ?? ''))
+  learn(parts, width, found)
+  return found
+}
+
+function learn(parts: string[], width: number, found: string[]): void {
+  known.clear()
+  if (parts.length === found.length) parts.forEach((part, at) => known.set(`${width} ${part}`, found[at]!))
+}
+
+/** The whole once more, when there is time. */
+async function finish(own: number, width: number, bars: number): Promise<void> {
+  const found = await inOne(props.view.musicxml, width, bars).catch(() => null)
+  if (found && own === latest) await show(found)
 }
 
 /** Marks what is in hand and what does not add up on the drawing as it is. */
@@ -60,7 +99,10 @@ onMounted(() => {
   watcher = new ResizeObserver(() => void draw())
   watcher.observe(sheet.value!)
 })
-onUnmounted(() => watcher?.disconnect())
+onUnmounted(() => {
+  watcher?.disconnect()
+  clearTimeout(whole)
+})
 
 /** The sound nearest to a point of the system it is on: its number, and how far to the left of the point it stands. */
 function nearest(x: number, system: Element): { number: number; away: number } | null {

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest'
-import { systemStarts, withSystems } from './systems'
+import { asSystems, systemStarts, withSystems } from './systems'
 
 describe('systemStarts', () => {
   it('starts a system every n bars and does not count the pick-up', () => {
@@ -24,5 +24,31 @@ describe('withSystems', () => {
     const document = new DOMParser().parseFromString(withSystems(xml, 2), 'application/xml')
     const breaks = [...document.getElementsByTagName('measure')].map((measure) => measure.getElementsByTagName('print')[0]?.getAttribute('new-system') ?? null)
     expect(breaks).toEqual([null, null, 'yes', null])
+  })
+})
+
+describe('asSystems', () => {
+  const bar = (number: number, inside = '') => `<measure number="${number}">${inside}<note/></measure>`
+  const start = '<attributes><divisions>2</divisions><key><fifths>2</fifths></key><time><beats>4</beats></time><clef><sign>G</sign></clef></attributes>'
+
+  it('gives every system the clef and key that hold there, and no meter that the page does not print', () => {
+    const changed = '<attributes><key><fifths>-1</fifths></key><time><beats>3</beats></time></attributes>'
+    const parts = asSystems(`<score><part>${bar(1, start)}${bar(2)}${bar(3)}${bar(4, changed)}${bar(5)}${bar(6)}</part></score>`, 2)
+    expect(parts.map((part) => [...part.matchAll(/<measure number="(\d)"/g)].map((found) => found[1]).join(''))).toEqual(['12', '34', '56'])
+    expect(parts[1]).toContain('<measure number="3"><attributes><divisions>2</divisions><key><fifths>2</fifths></key><clef><sign>G</sign></clef></attributes><note/>')
+    expect(parts[2]).toContain('<key><fifths>-1</fifths></key><clef><sign>G</sign></clef>')
+    expect(parts[2]).not.toContain('<time>')
+    expect(parts.every((part) => part.startsWith('<score><part>') && part.endsWith('</part></score>'))).toBe(true)
+  })
+
+  it('keeps what a bar at the start of a system says itself', () => {
+    const parts = asSystems(`<score><part>${bar(1, start)}${bar(2)}${bar(3, '<attributes><time><beats>3</beats></time></attributes>')}${bar(4)}</part></score>`, 2)
+    expect(parts[1]).toContain('<key><fifths>2</fifths></key><time><beats>3</beats></time><clef>')
+  })
+
+  it('leaves the systems before a change as they were', () => {
+    const text = (last: string) => `<score><part>${bar(1, start)}${bar(2)}${bar(3)}${bar(4, last)}</part></score>`
+    const [before, now] = [asSystems(text(''), 2), asSystems(text('<note/>'), 2)]
+    expect([before[0] === now[0], before[1] === now[1]]).toEqual([true, false])
   })
 })

@@ -36,3 +36,36 @@ export function systemStarts(pickups: boolean[], most: number): number[] {
   })
   return starts
 }
+
+/**
+ * A tune, as our own server writes it, as one text a system, each with the clef and key that hold at its start: a change in one bar has only its
+ * system engraved anew. What is joined over the end of a system is drawn when the whole is engraved.
+ *   asSystems('<score-partwise>...', 4).length // => 2 for eight bars
+ */
+export function asSystems(musicxml: string, bars: number): string[] {
+  const [head = '', ...measures] = musicxml.split(/(?=<measure )/)
+  const last = measures.length - 1
+  const tail = measures[last]?.replace(/^[^]*<\/measure>/, '') ?? ''
+  if (last >= 0) measures[last] = measures[last]!.slice(0, -tail.length || undefined)
+  const starts = [0, ...systemStarts(measures.map((measure) => measure.startsWith('<measure number="0"')), bars)]
+  const holding = new Map<string, string>()
+  return starts.map((start, at) => {
+    const own = measures.slice(start, starts[at + 1])
+    if (start > 0) own[0] = led(own[0]!, holding)
+    for (const name of ['divisions', 'key', 'clef']) {
+      const found = own.join('').match(element(name, 'g'))?.at(-1)
+      if (found) holding.set(name, found)
+    }
+    return head + own.join('') + tail
+  })
+}
+
+const element = (name: string, flags = ''): RegExp => new RegExp(`<${name}[ >][^]*?</${name}>`, flags)
+
+/** A bar with what holds before it, where it does not say so itself. */
+function led(measure: string, holding: Map<string, string>): string {
+  const attributes = measure.match(element('attributes'))?.[0] ?? ''
+  const inside = ['divisions', 'key', 'time', 'clef'].map((name) => attributes.match(element(name))?.[0] ?? holding.get(name) ?? '').join('')
+  const plain = attributes ? measure.replace(attributes, '') : measure
+  return plain.replace(/^<measure[^>]*>/, (tag) => `${tag}<attributes>${inside}</attributes>`)
+}

@@ -8,7 +8,7 @@ module Fawnmoss
       def initialize(instrument, key)
         @instrument = instrument
         @key = key
-        @places = Fingering::Candidates.new(instrument, ['1'])
+        @positions = instrument.hand.positions('1')
       end
 
       # string: its letter; finger: 0..4. Returns Theory::Pitch, or nil. Best is a note of the key without a stretch; then a stretch to a note of the
@@ -28,7 +28,7 @@ module Fawnmoss
       def places(index)
         (@known ||= {})[index] ||= (1..8).flat_map do |semitones|
           pitch = Notation::MidiIn::Keys.spell(@instrument.open[index].midi + semitones, @key)
-          @places.for(pitch).select { _1.string == index && !_1.open? }.map { [pitch, _1] }
+          @positions.flat_map { |position| @instrument.hand.places(pitch, @instrument.open[index], index, position) }.map { [pitch, _1] }
         end
       end
 
