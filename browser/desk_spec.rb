@@ -12,6 +12,7 @@ RSpec.describe 'the chart desk' do
     choose_pupil('Oskar')
     open_tune('Mossy Wall')
     go_to_note(3)
+    find('summary', text: 'Pencil').click
     within('[aria-label=Pencil]') do
       click_button 'mf'
       click_button 'circle the bar'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import type { ChartNote, PencilMark } from '../api/types'
 import { circled, marksAt, pencilled, PENCIL_WORDS } from '../geometry/pencil'
 
@@ -7,6 +7,7 @@ import { circled, marksAt, pencilled, PENCIL_WORDS } from '../geometry/pencil'
 const props = defineProps<{ note: ChartNote; from: ChartNote | null; notes: ChartNote[]; marks: PencilMark[] }>()
 const emit = defineEmits<{ change: [marks: PencilMark[]] }>()
 const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']
+const open = ref(false)
 const typed = reactive({ words: '', heading: '', remark: '' })
 
 const here = computed(() => marksAt(props.marks, props.note, props.notes))
@@ -28,8 +29,8 @@ const label = (mark: PencilMark) => [PENCIL_WORDS[mark.kind], mark.text].filter(
 </script>
 
 <template>
-  <section class="pencil" aria-label="Pencil">
-    <h3>Pencil</h3>
+  <details class="pencil" aria-label="Pencil" :open="open || here.length > 0" @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary class="aside-label">Pencil</summary>
     <ul v-if="here.length" class="plain small">
       <li v-for="mark in here" :key="`${mark.kind} ${mark.note} ${mark.to}`">{{ label(mark) }} <v-btn density="compact" @click="emit('change', marks.filter((one) => one !== mark))">Rub it out</v-btn></li>
     </ul>
@@ -43,11 +44,12 @@ const label = (mark: PencilMark) => [PENCIL_WORDS[mark.kind], mark.text].filter(
     <form v-for="[kind, words, most] in ([['words', 'a word over the note', 60], ['remark', 'a remark under the line', 300], ['heading', 'a heading over the bar', 60]] as const)" :key="kind" class="line" @submit.prevent="write(kind)">
       <input v-model="typed[kind]" :aria-label="words" :placeholder="words" :maxlength="most" /><v-btn type="submit" density="compact" :disabled="!typed[kind].trim()">Write it</v-btn>
     </form>
-  </section>
+  </details>
 </template>
 
 <style scoped>
-.pencil { margin-top: 14px; }
+.pencil { margin-top: 10px; }
+summary { cursor: pointer; }
 .row { display: flex; flex-wrap: wrap; }
 .row :deep(.v-btn) { min-width: 0; padding: 0 8px; }
 .dynamic { font-style: italic; font-weight: 700; font-family: var(--v-font-heading); }

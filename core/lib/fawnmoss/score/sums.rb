@@ -21,10 +21,10 @@ module Fawnmoss
       end
       private_class_method :short?
 
-      # "5 quarters", of so many quarters in a meter.
+      # "5 quarters", "3 1/2 quarters", of so many quarters in a meter.
       def self.words(length, meter)
         name = { 1 => 'whole notes', 2 => 'half notes', 4 => 'quarters', 8 => 'eighths', 16 => 'sixteenths', 32 => 'thirty-seconds' }[meter.unit]
-        "#{Fraction.text(length * meter.unit / 4)} #{name}"
+        "#{Fraction.mixed(length * meter.unit / 4)} #{name}"
       end
 
       # "holds 5 quarters, but 4/4 asks for 4 quarters".
