@@ -57,6 +57,27 @@ RSpec.describe 'the shelf' do
     expect(titles).to include('Fern')
   end
 
+  it 'takes a MIDI file, says how it was read, and reads it otherwise' do
+    score = Fawnmoss::Notation::Abc.read(File.read('demo/tunes/05-warm-buns.abc'))
+    bytes = Fawnmoss::Notation::Midi.write(score, instrument: FawnmossServer.catalogue.instrument('violin'), tempo: 76, count_in: false)
+    visit '/tunes'
+    expect(page).to have_css('li.tune', minimum: 5)
+    click_button 'Add tunes'
+    Dir.mktmpdir do |folder|
+      File.binwrite(path = File.join(folder, 'buns again.mid'), bytes)
+      find('input[type=file]', visible: :all).attach_file(path)
+      expect(page).to have_css('.items li.done', text: /buns again.mid on the shelf as .*Lengths were read in sixteenths/)
+      within('[aria-label="Read it otherwise"]') do
+        select 'quarters', from: 'lengths in'
+        select 'G major', from: 'key'
+        click_button 'Read it again'
+      end
+      expect(page).to have_css('.items li.done', text: %r{G major, 4/4.*Lengths were read in quarters.*moved by more than})
+    end
+    tune = studio.tunes_dataset.reverse(:id).first
+    expect([tune.key_name, tune.score.notes.map(&:duration).min]).to eq(['G major', 1])
+  end
+
   it 'takes some tunes of a book, and one voice of one of them' do
     visit '/tunes'
     click_button 'Add tunes'

@@ -55,7 +55,7 @@ RSpec.describe Fawnmoss::Notation::MidiIn do
       .to eq([[['G4', 2, false], ['A4', 1, true]], [['A4', 1, false], [nil, 1, false], ['B4', 1, false]]])
     changing = read([meter(4, 2), [0, [0xFF, 0x59, 2, 0, 0]], *line([60, 4]), [0, [0xFF, 0x58, 4, 3, 2, 24, 8]], [0, [0xFF, 0x59, 2, 2, 0]], *line([66, 3], [62, 3])])
     expect(changing.bars.map { [_1.meter.to_s, _1.key.name] }).to eq([['4/4', 'C major'], ['3/4', 'D major'], ['3/4', 'D major']])
-    expect(changing.notices).to eq([])
+    expect(changing.notices).to eq(['Lengths were read in sixteenths.'])
   end
 
   it 'finds halves, quarters of a beat and thirds, and chords' do
@@ -142,6 +142,18 @@ RSpec.describe Fawnmoss::Notation::MidiIn do
       !e.message.empty?
     end
     expect(outcomes).to all(be(true))
+  end
+
+  it 'is read as the teacher knows better: another grid, key, meter' do
+    uneven = midi([meter(4, 2), *line([62, 1], [64, 1/3r], [66, 1/3r], [67, 1/3r], [69, 1/2r], [71, 1/2r], [74, 1])])
+    how = ->(**given) { described_class.read(uneven, how: described_class::How.from_plain(given.transform_keys(&:to_s))) }
+    expect(how.call.played.map(&:duration)).to eq([1, 1/3r, 1/3r, 1/3r, 1/2r, 1/2r, 1])
+    expect(how.call.notices).to include('Lengths were read in triplets and sixteenths.')
+    eighths = how.call(grid: 'eighths', key: 'G major', meter: '2/4')
+    expect([eighths.key.name, eighths.meter.to_s, eighths.bars.size]).to eq(['G major', '2/4', 2])
+    expect(eighths.played.map(&:duration).map { _1 * 2 }).to all(satisfy { _1.denominator == 1 })
+    expect(eighths.notices).to include('Lengths were read in eighths.', /moved by more than a twenty-fourth/)
+    [{ grid: 'crumbs' }, { key: 'H major' }, { meter: '4/9' }].each { |bad| expect { how.call(**bad) }.to raise_error(Fawnmoss::InvalidInput), bad.inspect }
   end
 
   it 'hears what midicsv hears in a file by abc2midi, voice by voice' do

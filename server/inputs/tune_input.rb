@@ -28,10 +28,18 @@ module FawnmossServer
 
         voice = fields.text('voice', max: 20, default: '')
         text, format, notices = contents.text_of(tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
-                                                 part: fields.integer('part', 0..999, optional: true))
+                                                 part: fields.integer('part', 0..999, optional: true), **how(fields, format))
         new(text:, format:, notices:, **about)
       end
-      private_class_method :chosen
+
+      # What a teacher knows better than a MIDI file.
+      def self.how(fields, format)
+        return {} unless format == 'midi'
+
+        given = %w[grid key meter].to_h { [_1, fields.text(_1, max: 20, default: '')] }
+        { how: Fawnmoss::Notation::MidiIn::How.from_plain(given.reject { |_, text| text.empty? }) }
+      end
+      private_class_method :chosen, :how
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)

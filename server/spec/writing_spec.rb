@@ -43,6 +43,17 @@ RSpec.describe 'the writing desk' do
     end
   end
 
+  it 'bears a hostile pen, and a tune that would grow without end' do
+    [{ length: 'x' }, { group: { a: 1 } }, { ahead: [1] }, { ahead: { tempo: 0, bar: true } }, { ahead: { key: 7 } }, { string: 4 }, { once: [] }].each do |pen|
+      write(['letter', { letter: 'd' }], ['finger', { finger: 1 }], pen:)
+      expect(status).to be(200).or(be(422)), pen.inspect
+    end
+    doubled = [['first'], ['end', { more: true }], ['again']] * 60
+    found = write(['letter', { letter: 'd' }], *doubled)
+    expect(found[:refused]).to eq('More than 10000 notes. Split the tune.')
+    expect(found[:sounds].size).to be_between(4000, 10_000)
+  end
+
   it 'is heard before it is on the shelf' do
     found = api(:post, '/api/writing/play', { text: "X:1\nM:4/4\nL:1/4\nQ:1/4=90\nK:D\nD E F2|\n", instrument: 'violin' })
     expect([found[:tempo], found[:notes].map { _1[:midi] }, found[:length]]).to eq([90, [62, 64, 66], 4.0])

@@ -6,6 +6,7 @@ import type { Line } from '../geometry/contents'
 import { sentences } from '../geometry/words'
 import ChooseLines from './ChooseLines.vue'
 import NotesField from './NotesField.vue'
+import ReadOtherwise from './ReadOtherwise.vue'
 import StarterShelf from './StarterShelf.vue'
 
 /** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
@@ -15,7 +16,7 @@ const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
 const LARGEST = 8_000_000
 
-interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; tunes: ContentsTune[]; bytes?: string }
+interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; tunes: ContentsTune[]; bytes?: string; tune?: Tune; choice?: Choice }
 type Choice = Partial<Omit<Line, 'words'>>
 
 const text = ref(localStorage.getItem(DRAFT) ?? '')
@@ -112,6 +113,7 @@ async function send(item: Item, choice: Choice = {}): Promise<void> {
     const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: await bytesOf(item), ...choice })
     item.state = 'done'
     item.words = sentences([`on the shelf as ${tune.title}`, ...tune.notices])
+    Object.assign(item, { tune, choice })
     emit('added', tune)
   } catch (error) {
     const trouble = error instanceof Trouble ? error : new Trouble(0, 'This file could not be opened', 'Choose it again.')
@@ -150,6 +152,10 @@ const chosen = (event: Event): void => {
           <ul v-if="items.length" class="plain items">
             <li v-for="(item, index) in items" :key="index" :class="item.state">
               <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: `reading ${item.words} …`, done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
+              <ReadOtherwise
+                v-if="item.tune && /\.midi?$/i.test(item.name)" :tune="item.tune" :name="item.name" :choice="item.choice ?? {}" :file="() => bytesOf(item)"
+                @changed="(tune, notices) => { item.words = sentences([`on the shelf as ${tune.title}, ${tune.key}, ${tune.meter}`, ...notices]); emit('added', tune) }"
+              />
               <ChooseLines v-if="item.state === 'choose'" :tunes="item.tunes" :busy="busy" @take="sendLines(item, $event)" />
               <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>
             </li>

@@ -103,12 +103,12 @@ module Fawnmoss
           @sequence = MidiIn::Sequence.new(bytes)
         end
 
-        # As AbcFile#take.
-        def take(tune: 0, part: nil, voice: nil)
+        # As AbcFile#take. how: MidiIn::How.
+        def take(tune: 0, part: nil, voice: nil, how: MidiIn::How::GUESSED)
           missing('tune', tune + 1) if tune.nonzero?
           missing('voice', voice) unless [nil, '1'].include?(voice)
           missing('part', part + 1) unless part.nil? || part.between?(0, @sequence.lines.size - 1)
-          MidiIn.read(@bytes, line: part)
+          MidiIn.read(@bytes, line: part, how:)
         end
 
         # As AbcFile#text_of.

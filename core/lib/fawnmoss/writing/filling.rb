@@ -4,11 +4,14 @@ module Fawnmoss
   module Writing
     # Puts sounds at the end of bars: a bar that is full is followed by the next, a sound that does not fit is cut at the bar line and tied.
     class Filling
+      LIMIT = Notation::Assembler::LIMIT
+
       # sheet: Sheet whose last bars are still open; ahead: of Pen, for the first bar that is begun.
       def initialize(sheet, ahead = {})
         @sheet = sheet
         @bars = sheet.bars.dup
         @ahead = ahead
+        @count = sheet.sounds.size
       end
 
       # Returns bars with the sounds put behind what is there. A note of a group is not cut.
@@ -25,6 +28,8 @@ module Fawnmoss
         while left.positive?
           open_bar if @bars.empty? || @ahead['bar'] || full?
           part = sound.ratio || room.nil? ? left : [left, room - @bars.last.length].min
+          raise InvalidInput.new("more than #{LIMIT} notes", where: { field: 'do' }, remedy: 'Split the tune.') if (@count += 1) > LIMIT
+
           parts << [@bars.size - 1, part]
           reserve(part)
           left -= part
@@ -54,7 +59,8 @@ module Fawnmoss
         bar = @bars.empty? ? @sheet.start : @bars.last.following
         bar = bar.copy(key: Theory::Key.parse(@ahead['key'])) if @ahead['key']
         bar = bar.copy(meter: Frame.meter(@ahead['meter'])) if @ahead['meter']
-        bar = bar.copy(tempo: @ahead['tempo'].to_i) if @ahead['tempo']
+        tempo = Integer(@ahead['tempo'].to_s, exception: false)
+        bar = bar.copy(tempo:) if tempo&.between?(20, 300)
         @bars << bar.copy(repeat_start: @ahead['repeat'] ? true : false)
         @ahead = {}
       end

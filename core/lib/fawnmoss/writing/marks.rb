@@ -147,9 +147,10 @@ module Fawnmoss
 
       # { number of a sound => syllable } from one on.
       def under(text, from)
-        numbers = (from...@desk.sounds.size).reject { @desk.sounds[_1].rest? }
-        bar = sheet.place(from).first
-        Notation::Abc::Lyrics.under(text, numbers.map { sheet.place(_1).first - bar }).transform_keys { numbers[_1] }
+        sounds = @desk.sounds
+        bars = sheet.bars.each_with_index.flat_map { |bar, index| [index] * bar.sounds.size }
+        numbers = (from...sounds.size).reject { sounds[_1].rest? }
+        Notation::Abc::Lyrics.under(text, numbers.map { bars[_1] - bars[from] }).transform_keys { numbers[_1] }
       end
 
       def sung(sound, verse, syllable)

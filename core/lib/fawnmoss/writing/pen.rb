@@ -13,8 +13,9 @@ module Fawnmoss
     ) do
       # From plain data, what is missing as usual. Raises InvalidInput.
       def self.from_plain(data)
-        new(length: fraction(data['length']) || 1r, once: fraction(data['once']), group: data['group'].to_i.clamp(0, 3), string: data['string'],
-            ahead: (data['ahead'] || {}).slice(*self::AHEAD).freeze)
+        ahead = data['ahead'].is_a?(Hash) ? data['ahead'] : {}
+        new(length: fraction(data['length']) || 1r, once: fraction(data['once']), string: data['string']&.to_s,
+            group: Integer(data['group'].to_s, exception: false).to_i.clamp(0, 3), ahead: ahead.slice(*self::AHEAD).freeze)
       end
 
       def self.fraction(text)

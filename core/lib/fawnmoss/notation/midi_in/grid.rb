@@ -17,8 +17,12 @@ module Fawnmoss
         # A sound. at, length: quarters; keys: MIDI numbers; three: true where its beat is divided in three.
         Sound = Value.of(:at, :length, :keys, :three)
 
-        # notes: of Sequence::Line.
-        def initialize(notes)
+        # By name, as How has them.
+        KINDS = { 'quarters' => [0r, 1r], 'eighths' => [0r, 1/2r, 1r], 'triplets' => THREE, 'sixteenths' => EVEN, 'thirty-seconds' => FINE }.freeze
+
+        # notes: of Sequence::Line; kind: of KINDS for every beat, or nil for what each beat is nearest to.
+        def initialize(notes, kind = nil)
+          @fixed = kind && KINDS.fetch(kind)
           @notes = notes
           @by_beat = notes.group_by { |_, from, _| from.floor }
           @grids = {}
@@ -32,6 +36,12 @@ module Fawnmoss
             ends = notes.map { |_, _, to| to }.max
             Sound.new(at:, length: length(at, ends, following), keys: notes.map(&:first).uniq.sort, three: three?(at))
           end
+        end
+
+        # A sentence about the lengths that were read.
+        def words
+          used = KINDS.select { |_, grid| @fixed ? grid.equal?(@fixed) : @grids.value?(grid) }.keys
+          "Lengths were read in #{[used[0...-1].join(', '), used.last].reject(&:empty?).join(' and ')}."
         end
 
         # How many notes were moved by more than MOVED.
@@ -55,6 +65,8 @@ module Fawnmoss
 
         # The division of a beat that its notes are nearest to; the coarser of equals.
         def grid(beat)
+          return @fixed if @fixed
+
           @grids[beat] ||= begin
             places = @by_beat.fetch(beat, []).map { |_, from, _| from - beat }
             even, three, fine = [EVEN, THREE, FINE].map { |grid| places.sum { |place| grid.map { (place - _1).abs }.min } }
@@ -69,7 +81,7 @@ module Fawnmoss
           following ||= ends.ceil unless exact? # the last note, played
           return following - at if following && following - ends <= (exact? ? GAP : (following - at) * JOINED)
 
-          stop = [snapped(ends), at + (three?(at) ? THREE : EVEN)[1]].max
+          stop = [snapped(ends), at + (@fixed || (three?(at) ? THREE : EVEN))[1]].max
           following ? [stop, following].min - at : stop - at
         end
       end

@@ -8,16 +8,16 @@ module Fawnmoss
         COMMON = Theory::Meter.parse('4/4')
         LONGEST = 10_000 # quarters from the start to the end
 
-        # sequence: Sequence; line: one of its lines.
-        def initialize(sequence, line)
+        # sequence: Sequence; line: one of its lines; how: How.
+        def initialize(sequence, line, how = How::GUESSED)
           @sequence = sequence
           @line = line
           refuse if line.notes.map(&:last).max > LONGEST
-          @grid = Grid.new(line.notes)
-          @guessed = sequence.keys.empty? ? Keys.guess(line.notes.map(&:first)) : nil
-          # What holds from the start, then where it changes.
-          @keys = [[0r, @guessed || sequence.keys.first.last], *sequence.keys]
-          @meters = [[0r, sequence.meters.empty? ? COMMON : sequence.meters.first.last], *sequence.meters]
+          @grid = Grid.new(line.notes, how.grid)
+          @guessed = sequence.keys.empty? && how.key.nil? ? Keys.guess(line.notes.map(&:first)) : nil
+          @assumed = sequence.meters.empty? && how.meter.nil? ? COMMON : nil
+          @keys = holding(how.key, @guessed, sequence.keys)
+          @meters = holding(how.meter, @assumed, sequence.meters)
           @tempi = sequence.tempi.map { |at, rate| [at, rate.clamp(20, 300)] }
         end
 
@@ -28,6 +28,9 @@ module Fawnmoss
         end
 
         private
+
+        # What holds from the start, then where it changes. asked: of How, throughout; guessed: where the file says nothing.
+        def holding(asked, guessed, changes) = asked ? [[0r, asked]] : [[0r, guessed || changes.first.last], *changes]
 
         def title = @sequence.title.empty? ? @line.name : @sequence.title
 
@@ -41,7 +44,7 @@ module Fawnmoss
         # What was guessed, moved and left out.
         def notices
           [*@sequence.notices, ("The file names no key; by its notes it is #{@guessed.name}." if @guessed),
-           ('The file names no meter; 4/4 is taken.' if @sequence.meters.empty?), moved, Notation.left_out((@sequence.lines - [@line]).map(&:name))].compact
+           ('The file names no meter; 4/4 is taken.' if @assumed), @grid.words, moved, Notation.left_out((@sequence.lines - [@line]).map(&:name))].compact
         end
 
         def moved

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { reactive, ref } from 'vue'
+import { ask } from '../api/client'
+import type { Tune, TuneReading } from '../api/types'
+import { useAct } from '../composables/useAct'
+
+/** A MIDI file says when keys went down, not what stands on the page: what was worked out can be read otherwise, and the tune is changed to that. */
+const props = defineProps<{ tune: Tune; file: () => Promise<string>; name: string; choice: object }>()
+const emit = defineEmits<{ changed: [tune: Tune, notices: string[]] }>()
+const { act, busy, trouble } = useAct()
+const GRIDS = [
+  { value: '', title: 'by the beat' }, { value: 'quarters', title: 'quarters' }, { value: 'eighths', title: 'eighths' }, { value: 'triplets', title: 'triplets' },
+  { value: 'sixteenths', title: 'sixteenths' }, { value: 'thirty-seconds', title: 'thirty-seconds' },
+]
+const KEYS = ['', ...['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab'].map((tonic) => `${tonic} major`), ...['A', 'E', 'B', 'D', 'G', 'C'].map((tonic) => `${tonic} minor`)]
+const METERS = ['', '2/4', '3/4', '4/4', '6/8', '9/8', '12/8']
+const how = reactive({ grid: '', key: '', meter: '' })
+const now = ref(props.tune)
+const words = (value: string) => value || 'as in the file'
+
+const again = () => act(async () => {
+  const read = await ask<TuneReading>('POST', '/reading', { file_name: props.name, file: await props.file(), ...props.choice, ...Object.fromEntries(Object.entries(how).filter(([, value]) => value)) })
+  if (read.text !== now.value.abc) now.value = await ask<Tune>('PATCH', `/tunes/${now.value.id}`, { text: read.text, lock_version: now.value.lock_version })
+  emit('changed', now.value, read.notices)
+})
+</script>
+
+<template>
+  <form class="otherwise" aria-label="Read it otherwise" @submit.prevent="again">
+    <label>lengths in <select v-model="how.grid"><option v-for="grid in GRIDS" :key="grid.value" :value="grid.value">{{ grid.title }}</option></select></label>
+    <label>key <select v-model="how.key"><option v-for="key in KEYS" :key="key" :value="key">{{ words(key) }}</option></select></label>
+    <label>meter <select v-model="how.meter"><option v-for="meter in METERS" :key="meter" :value="meter">{{ words(meter) }}</option></select></label>
+    <v-btn type="submit" density="compact" :loading="busy">Read it again</v-btn>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
+  </form>
+</template>
+
+<style scoped>
+.otherwise { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; font-size: 0.92rem; padding: 2px 0 4px; }
+select { border: 1px solid var(--quiet); border-radius: 5px; padding: 2px 6px; background: var(--card); color: inherit; }
+.problem { flex-basis: 100%; }
+</style>
