@@ -23,6 +23,7 @@ RSpec.describe 'the writing desk' do
     second = write(['finger', { finger: 0 }], ['rest'], text: first[:text], **first.slice(:cursor, :anchor, :pen))
     expect(second[:text]).to match(%r{Q:1/4=80\nK:D.*\nD2 F4 e2 \|z2 \|\]}m) # the pen is on the highest string
     expect(second[:bars]).to eq(2)
+    expect(second[:steps].map { |step| [step[:text][/^D2.*/], step[:cursor]] }).to eq([['D2 F4 e2 |]', 2]]) # between the two acts
   end
 
   it 'stops at an act that cannot be, says why, and keeps what was done before' do

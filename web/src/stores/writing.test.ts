@@ -16,7 +16,8 @@ async function answer(body: { text: string; acts: Act[] }): Promise<Response> {
   const bad = body.acts.findIndex((act) => act.do === 'dance')
   const acts = bad < 0 ? body.acts : body.acts.slice(0, bad)
   const text = body.text + acts.map((act) => act.given?.letter ?? '').join('')
-  return Response.json({ text, musicxml: '', cursor: text.length - 1, anchor: null, pen, sounds: [], hand: null, odd: [], notices: [], done: acts.length, refused: bad < 0 ? null : 'That is no act.' })
+  return Response.json({ text, musicxml: '', cursor: text.length - 1, anchor: null, pen, sounds: [], hand: null, odd: [], notices: [], done: acts.length, refused: bad < 0 ? null : 'That is no act.',
+    steps: acts.slice(1).map((_, at) => ({ text: body.text + acts.slice(0, at + 1).map((act) => act.given?.letter ?? '').join(''), cursor: 0, anchor: null, pen })) })
 }
 const letter = (name: string): Act => ({ do: 'letter', given: { letter: name } })
 const still = () => vi.waitFor(() => expect(useWriting().waiting).toEqual([]))
@@ -37,6 +38,10 @@ describe('the tune on the writing desk', () => {
     await still()
     expect(desk.text).toBe('abcdef')
     expect(server.asked.map((body) => body.acts.length)).toEqual([0, 1, 5])
+    server.slow = 0
+    await desk.undo() // a key at a time, however many were sent together
+    await desk.undo()
+    expect(desk.text).toBe('abcd')
   })
 
   it('goes back and forth text by text, and a new act ends what could be had again', async () => {

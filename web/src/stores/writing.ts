@@ -86,7 +86,8 @@ export const useWriting = defineStore('writing', () => {
       waiting.value = found.refused ? [] : waiting.value.slice(acts.length)
       refused.value = found.refused ?? ''
       if (record && found.text !== (place.text ?? '')) {
-        before.value = [...before.value, { ...(place as Place) }]
+        const own = { ...(place as Place) }
+        before.value = [...before.value, own, ...found.steps.filter((step, at) => step.text !== (found.steps[at - 1] ?? own).text)] // a key at a time
         after.value = []
       }
       show(found)

@@ -9,6 +9,9 @@ module Fawnmoss
       # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there.
       def self.of(desk) = new(desk).plain
 
+      # What of it takes a page back to a desk: { text:, cursor:, anchor:, pen: }.
+      def self.place(desk) = new(desk).place
+
       def initialize(desk)
         @desk = desk
         @sheet = desk.sheet
@@ -16,14 +19,15 @@ module Fawnmoss
       end
 
       def plain
-        { **written, **holding, cursor: @desk.cursor, anchor: @desk.anchor, pen:, sounds:, hand:, odd:, bars: @sheet.bars.size }
+        { **place, **written, **holding, sounds:, hand:, odd:, bars: @sheet.bars.size }
       end
+
+      def place = { text: @tune ? Notation::Abc.write(@tune) : '', cursor: @desk.cursor, anchor: @desk.anchor, pen: }
 
       private
 
       def written
-        { text: @tune ? Notation::Abc.write(@tune) : '', musicxml: Notation::MusicXml.write(@tune || bare, ids: true),
-          notices: @tune ? @tune.notices.grep_v(/ asks for /) : [] }
+        { musicxml: Notation::MusicXml.write(@tune || bare, ids: true), notices: @tune ? @tune.notices.grep_v(/ asks for /) : [] }
       end
 
       # Of the bar in hand.
