@@ -24,7 +24,7 @@ module FawnmossServer
 
       # Offline marks come late, so any day of the last ten years is taken, but none to come.
       def self.columns(studio, pupil, fields, today)
-        { value: fields.integer('value', 0..3), note: fields.text('note', max: 500, default: ''), tempo: fields.integer('tempo', 20..300, optional: true),
+        { value: fields.integer('value', 0..3), note: fields.text('note', max: 500, default: ''), tempo: fields.tempo('tempo'),
           source: fields.choice('source', SOURCES, default: 'lesson'), checks: fields.words('checks', /\A[^[:cntrl:]]{1,200}\z/, max: 8),
           made_on: fields.date('made_on', (today - 3650)..today, default: today), mark_key: fields.key('key', optional: true), lesson_id: lesson(pupil, fields),
           **about(studio, pupil, fields), corrects_id: corrected(pupil, fields) }

@@ -26,14 +26,14 @@ module FawnmossServer
       end
 
       # false: no tempo steps; nil: from the usual start.
-      def self.tempo(fields) = flag(fields, 'tempo') && fields.integer('tempo_from', 20..300, optional: true)
+      def self.tempo(fields) = flag(fields, 'tempo') && fields.tempo('tempo_from')
       def self.flag(fields, name) = fields.flag(name).nil? || fields.flag(name)
 
       def self.items(fields)
         fields.list('items', max: 20).map do |item|
           { kind: item.choice('kind', %w[warm-up skill spot chain tempo run own]), title: item.text('title', min: 1, max: 120),
             steps: item.words('steps', /\A[^[:cntrl:]]{1,600}\z/, max: 20), minutes: item.integer('minutes', 0..240),
-            bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', 20..300, max: 20) }
+            bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', Fawnmoss::Score::Tune::TEMPI, max: 20) }
         end
       end
       private_class_method :drawn, :wish, :tempo, :flag, :items

@@ -23,7 +23,7 @@ module FawnmossServer
       def self.options(fields)
         choices = CHOICES.to_h { |name, allowed| [name.to_sym, fields.choice(name, allowed, optional: true)] }
         flags = %w[slurs hand].to_h { |name| [name.to_sym, fields.flag(name)] }
-        Fawnmoss::Chart::Choices.new(tempo: fields.integer('tempo', 20..300, optional: true), **choices, **flags, transpose: transpose(fields),
+        Fawnmoss::Chart::Choices.new(tempo: fields.tempo('tempo'), **choices, **flags, transpose: transpose(fields),
                                      positions: (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
                                      cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields), pencil: pencil(fields))
       end

@@ -67,6 +67,9 @@ module FawnmossServer
         value
       end
 
+      # Quarters a minute, or nil for nothing.
+      def tempo(name) = integer(name, Fawnmoss::Score::Tune::TEMPI, optional: true)
+
       # Made where something was typed, so that sending it twice counts once.
       def key(name, optional: false)
         value = text(name, max: 40, default: optional ? '' : nil)

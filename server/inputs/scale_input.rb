@@ -14,7 +14,7 @@ texts:)
 
       def self.read(fields)
         positions = fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20)
-        new(version: fields.choice('version', %w[simple full], default: 'simple'), tempo: fields.integer('tempo', 20..300, optional: true),
+        new(version: fields.choice('version', %w[simple full], default: 'simple'), tempo: fields.tempo('tempo'),
             positions: positions.empty? ? nil : positions, wish: wish(fields))
       end
 

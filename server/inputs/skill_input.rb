@@ -36,7 +36,7 @@ module FawnmossServer
       def self.place(fields)
         instruments = fields.words('instruments', /\A(violin|viola|cello|bass)\z/, max: 4)
         { 'area' => fields.choice('area', AREAS), 'stage' => fields.text('stage', min: 1, max: 30), 'days' => fields.integer('days', 1..90, default: 7),
-          'tempo' => fields.integer('tempo', 20..300, optional: true), 'instruments' => instruments.empty? ? Fawnmoss::Catalogue::INSTRUMENTS : instruments }
+          'tempo' => fields.tempo('tempo'), 'instruments' => instruments.empty? ? Fawnmoss::Catalogue::INSTRUMENTS : instruments }
       end
       private_class_method :faults, :place
     end

@@ -38,19 +38,15 @@ module FawnmossServer
 
         Fawnmoss::Writing::Sheet.blank(pickup:, key: Fawnmoss::Theory::Key.parse(start.text('key', max: 20, default: 'D major')),
                                        meter: Fawnmoss::Writing::Frame.meter(start.text('meter', max: 10, default: '4/4')),
-                                       tempo: start.integer('tempo', 20..300, optional: true),
+                                       tempo: start.tempo('tempo'),
                                        clef: start.choice('clef', %w[treble alto tenor bass], default: 'treble'))
       end
 
       # Quarters, "1/2".
       def self.pickup(start)
         text = start.text('pickup', max: 8, default: '0')
-        length = if text.match?(%r{\A\d{1,2}(/(?:1|2|4|8))?\z})
-                   Rational(text)
-                 else
-                   start.refuse('pickup', "#{text} is no length of a pick-up.",
-                 'Write it in quarters, such as 1 or 1/2.')
-                 end
+        start.refuse('pickup', "#{text} is no length of a pick-up.", 'Write it in quarters, such as 1 or 1/2.') unless text.match?(%r{\A\d{1,2}(/[1248])?\z})
+        length = Rational(text)
         length.between?(0, 8) ? length : start.refuse('pickup', 'This pick-up is longer than a bar.', nil)
       end
       private_class_method :acts, :desk, :sheet, :pickup

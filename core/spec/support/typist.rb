@@ -44,8 +44,8 @@ class Typist
 
   def one(sound, after)
     press('triplet') if sound.ratio && @desk.pen.group.zero?
-    wanted = W::Sounds.written(sound)
-    before(wanted, after && W::Sounds.written(after))
+    wanted = sound.written
+    before(wanted, after && after.written)
     from = @desk.sounds.size
     sound.rest? ? press('rest') : pitch(sound.pitches.first)
     stretch(wanted, from)
@@ -119,7 +119,7 @@ class Typist
     end
   end
 
-  def total(from) = @desk.sounds.drop(from).sum { W::Sounds.written(_1) }
+  def total(from) = @desk.sounds.drop(from).sum(&:written)
 
   def hold(wanted, from)
     while (left = wanted - total(from)).positive?

@@ -38,10 +38,7 @@ module Fawnmoss
       # Semitones above the open string of the four letters of the key that a position covers.
       def stops(open, key, position)
         first = steps(position)
-        (first..(first + 3)).map do |steps|
-          plain = open.class.new(letter: open.class::LETTERS[(open.step + steps) % 7], alter: 0, octave: (open.step + steps).div(7))
-          plain.midi + key.alter(plain.letter) - open.midi
-        end
+        (first..(first + 3)).map { |steps| key.at(open.step + steps).midi - open.midi }
       end
 
       # Staff steps of finger 1 above the open string: half position plays the first letter too, a semitone lower.

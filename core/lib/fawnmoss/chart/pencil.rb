@@ -40,8 +40,7 @@ module Fawnmoss
         said = starts.to_a.reject { _1.kind == :breath }.map { Score::Direction.new(kind: self::DRAWN.fetch(_1.kind), text: _1.text) }
         said += ends.to_a.map { Score::Direction.new(kind: :hairpin_end, text: '') }
         marks = starts.to_a.any? { _1.kind == :breath } ? (note.marks | [:breath]).freeze : note.marks
-        all = [*note.directions, *said]
-        note.copy(marks:, directions: all.empty? ? nil : all.freeze)
+        note.copy(marks:, directions: [*note.directions, *said].freeze)
       end
       private_class_method :heads, :mark
 

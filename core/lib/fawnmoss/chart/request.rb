@@ -60,7 +60,7 @@ module Fawnmoss
 
       def self.bowing(version, tempo: nil, start: nil, slurs: nil, bowing: nil, joins: nil, shift: nil, slide: nil, trill: nil, printed: nil)
         bowing = choice('bowing', bowing || (version == 'full' ? 'strong' : 'comes'))
-        { bowing:, tempo: tempo && number('tempo', tempo, 20..300), start: start && choice('start', start.to_s).to_sym,
+        { bowing:, tempo: tempo && number('tempo', tempo, Score::Tune::TEMPI), start: start && choice('start', start.to_s).to_sym,
           slurs: slurs.nil? ? version == 'full' : slurs, joins: joins || (version == 'full' ? %i[slur hook lift recovery] : []),
           shift: choice('shift', shift || 'old'), slide: choice('slide', slide || 'old'), trill: choice('trill', trill || 'main'),
           printed: choice('printed', printed || 'all') }

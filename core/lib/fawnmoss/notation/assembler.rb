@@ -9,7 +9,6 @@ module Fawnmoss
       LIMIT = 10_000 # written notes in one tune
       CHORD = 12 # notes in one chord: more than two hands at a keyboard take
       SAID = 12 # directions at one note
-      NAMED = 8 # bars that do not add up, by name
 
       # A bar before it is built.
       Draft = Struct.new(:sounds, :key, :meter, :tempo, :clef, :repeat_start, :repeat_end, :ending, :line, :signs, :number) do
@@ -32,7 +31,6 @@ module Fawnmoss
         @waiting = [] # Score::Direction list that the next sound gets
         @drafts = []
         @notices = []
-        @odd = [] # a sentence a bar that does not add up
       end
 
       def tune(events, notices, about)
@@ -40,7 +38,7 @@ module Fawnmoss
         finish
         bars = closed(built).freeze
         first = { **bars.first.to_h.slice(:key, :meter, :tempo), clef: @drafts.first.clef, pickup: pickup? ? @drafts.first.length : 0r }
-        Score::Tune.new(composer: '', **about, **first, bars:, notices: [*notices, *@notices, *odd_notices].uniq.freeze)
+        Score::Tune.new(composer: '', **about, **first, bars:, notices: [*notices, *@notices, *Score::Sums.notices(@drafts)].uniq.freeze)
       end
 
       private
@@ -74,7 +72,7 @@ module Fawnmoss
       end
 
       # The end of a hairpin belongs to the sound before it, all others to the one after.
-      def direction(found) = found.kind == :hairpin_end ? leave_with(last_sounds, [found]) : @waiting.push(found).replace(@waiting.first(SAID))
+      def direction(found) = found.kind == :hairpin_end ? leave_with(last_sounds, [found]) : (@waiting << found if @waiting.size < SAID)
 
       # Sounds of the bar that was written in last.
       def last_sounds = @draft.sounds.any? ? @draft.sounds : @drafts.last&.sounds.to_a
@@ -138,7 +136,6 @@ module Fawnmoss
         @drafts.each { _1.tempo ||= first }
         number
         spread_endings
-        Score::Sums.odd(@drafts).each { check(_1) }
         sounds, notices = Joins.new(@drafts.flat_map(&:sounds)).list
         @notices.concat(notices)
         @drafts.each { |draft| draft.sounds = sounds.shift(draft.sounds.size) }
@@ -175,16 +172,6 @@ module Fawnmoss
       def ends_here?(index)
         after = @drafts[index + 1]
         @drafts[index].repeat_end || @drafts[index].line != :single || after&.repeat_start || after&.ending
-      end
-
-      def check(index)
-        draft = @drafts[index]
-        name = draft.number.zero? ? 'The pick-up bar' : "Bar #{draft.number}"
-        @odd << "#{name} #{Score::Sums.sentence(draft)}. It stands as it is."
-      end
-
-      def odd_notices
-        @odd.size > NAMED ? [*@odd.first(NAMED), "#{@odd.size - NAMED} more bars do not add up."] : @odd
       end
 
       def built

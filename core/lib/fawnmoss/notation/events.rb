@@ -18,11 +18,43 @@ module Fawnmoss
         :bow,        # :up, :down or nil
         :graces,     # pitches of grace notes before it, or nil
         :grace_fingers, # their fingers, or nil
-        :directions, # Score::Direction list of what stands at it, or nil
+        :directions, # as of Score::Note
         :lyrics      # as of Score::Note
       ) do
+        def derive
+          self[:directions] ||= Score::Direction::NONE
+          self[:lyrics] ||= Score::Syllable::NONE
+        end
+
         def rest? = pitches.empty?
+
+        # Quarters as drawn, whether one sign has them or several tied.
+        def written = ratio ? length * ratio[0] / ratio[1] : length
+
+        # The same for so many quarters as drawn.
+        def long(written) = copy(length: ratio ? written * ratio[1] / ratio[0] : written)
+
+        # In parts of so many quarters each, tied: what belongs to the end of a length stands on the last, all else on the first.
+        def cut(lengths)
+          return [self] if lengths.size == 1
+
+          parts = lengths.map { |length| self.class.new(**PLAIN, pitches:, length:, ratio:, tied: pitches) }
+          marks_late, marks_early = marks.partition { self.class::LATE.include?(_1) }
+          said_late, said_early = directions.partition { _1.kind == :hairpin_end }
+          parts[0] = copy(length: lengths.first, tied: pitches, slur_stop: false, marks: marks_early.freeze, directions: said_early.freeze)
+          parts[-1] = parts.last.copy(tied:, slur_stop:, marks: marks_late.freeze, directions: said_late.freeze)
+          parts
+        end
+
+        # With what is sung on it in a verse, 0 the first; nil for nothing.
+        def sung(verse, syllable)
+          verses = lyrics.dup
+          verses[verse] = syllable
+          copy(lyrics: verses.freeze)
+        end
       end
+      Sound::LATE = %i[breath fermata].freeze # marks that belong to the end of a length
+      Sound::HEAD = %i[slur_start slur_stop marks bow graces grace_fingers directions lyrics].freeze # what the first note of a chord carries for all
 
       # A bar line. repeat_end: a backward repeat sign stands there; repeat_start: a forward one, for the next bar; ending: numbers of an
       # ending that begins after it, as text; signs: as of Score::Bar, of the bar that it ends.

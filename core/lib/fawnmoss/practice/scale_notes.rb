@@ -71,10 +71,7 @@ module Fawnmoss
       end
 
       # The accidental that the letter `step` above the tonic needs to sound `semitones` above it.
-      def plain_alter(tonic, step, semitones)
-        letter = Theory::Pitch.new(letter: Theory::Pitch::LETTERS[(tonic.step + step) % 7], alter: 0, octave: (tonic.step + step).div(7))
-        tonic.midi + semitones - letter.midi
-      end
+      def plain_alter(tonic, step, semitones) = tonic.midi + semitones - Theory::Pitch.at(tonic.step + step).midi
 
       def spelled(steps, octave, from, to)
         tonic = Theory::Pitch.parse("#{@key.tonic}#{octave}")

@@ -15,7 +15,7 @@ module Fawnmoss
       #   TempoSteps.for(quarters: 32, from: 40, to: 80, minutes: 5).map(&:tempo) # => [40, 46, 53, 61, 70, 80]
       def self.for(quarters:, to:, from: nil, percent: 15, minutes: 5, list: nil)
         tempi = list || tempi(from || [(to * 0.6).round, 20].max, to, percent)
-        refuse('list', tempi.join(', ')) unless tempi.any? && tempi.all? { _1.is_a?(Integer) && _1.between?(20, 300) }
+        refuse('list', tempi.join(', ')) unless tempi.any? && tempi.all? { _1.is_a?(Integer) && Score::Tune::TEMPI.cover?(_1) }
         tempi.map do |tempo|
           seconds = (quarters * 60 / tempo).to_f
           Step.new(tempo:, seconds: seconds.round, runs: (minutes * 60 / seconds).floor)

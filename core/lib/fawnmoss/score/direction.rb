@@ -13,6 +13,7 @@ module Fawnmoss
     Direction::KINDS = %i[dynamic crescendo diminuendo hairpin_end words chord rehearsal].freeze
     Direction::DYNAMICS = %w[pppp ppp pp p mp mf f ff fff ffff fp sf sfz sffz fz rf rfz sfp pf].freeze
     Direction::LONGEST = 80 # characters of words
+    Direction::NONE = [].freeze
 
     # Words without what no page shows; nil where nothing is left. kind: of KINDS.
     def Direction.of(kind, text)

@@ -10,7 +10,7 @@ module Fawnmoss
       # before the last one has ended ends it.
       def self.closed(bars)
         notes = bars.flat_map(&:notes)
-        places = notes.each_index.select { notes[_1].directions }
+        places = notes.each_index.select { notes[_1].directions.any? }
         kept = pairs(notes, places)
         lost = places.sum { |at| notes[at].directions.count { hairpin?(_1) } } - kept.size
         return [bars, 0] if lost.zero?
@@ -19,6 +19,7 @@ module Fawnmoss
         [bars.map { |bar| bar.copy(notes: bar.notes.map { thinned(_1, known) }.freeze) }, lost]
       end
 
+      # direction: Direction. True for a beginning or an end of one.
       def self.hairpin?(direction) = direction.kind == :hairpin_end || STARTS.include?(direction.kind)
 
       # [[index of a note, Direction], ...] of those that belong together.
@@ -42,12 +43,11 @@ module Fawnmoss
       end
 
       def self.thinned(note, known)
-        return note unless note.directions
+        return note if note.directions.empty?
 
-        kept = note.directions.select { !hairpin?(_1) || known[[note.id, _1.kind]] }
-        note.copy(directions: kept.empty? ? nil : kept.freeze)
+        note.copy(directions: note.directions.select { !hairpin?(_1) || known[[note.id, _1.kind]] }.freeze)
       end
-      private_class_method :hairpin?, :pairs, :here, :thinned
+      private_class_method :pairs, :here, :thinned
     end
   end
 end

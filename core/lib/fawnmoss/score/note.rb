@@ -22,10 +22,16 @@ module Fawnmoss
       :chord,      # true when it sounds together with the note before it
       :graces,     # pitches of grace notes before it, or nil
       :grace_fingers, # their fingers as printed, or nil
-      :directions, # Direction list of what stands at it, or nil for nothing
-      :lyrics      # what is sung on it, by verse: Syllable or nil each; nil for nothing
+      :directions, # Direction list of what stands at it
+      :lyrics      # what is sung on it, by verse: Syllable or nil each
     ) do
       def rest? = pitch.nil?
+
+      # Where nothing is said or sung the list is empty.
+      def derive
+        self[:directions] ||= Direction::NONE
+        self[:lyrics] ||= Syllable::NONE
+      end
     end
 
     Note::TYPES = { 4r => 'whole', 2r => 'half', 1r => 'quarter', 1/2r => 'eighth', 1/4r => '16th', 1/8r => '32nd', 1/16r => '64th' }.freeze

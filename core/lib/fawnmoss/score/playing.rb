@@ -79,8 +79,7 @@ module Fawnmoss
         return unless note.marks.include?(:trill)
 
         step = note.pitch.step + 1
-        letter = Theory::Pitch::LETTERS[step % 7]
-        Theory::Pitch.new(letter:, alter: @signs.fetch(step) { @key.alter(letter) }, octave: step.div(7))
+        @signs[step] ? Theory::Pitch.at(step, @signs[step]) : @key.at(step)
       end
 
       def close_phrase = @done.last && (@done.last[:ends_phrase] = true)

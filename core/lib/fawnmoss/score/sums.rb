@@ -4,6 +4,8 @@ module Fawnmoss
   module Score
     # Bars whose notes do not add up to their meter.
     module Sums
+      NAMED = 8 # bars that do not add up, by name
+
       # bars: in order, of anything that has length, meter, repeat_start, repeat_end, ending. Short ones are right as a pick-up, at the end, before
       # another meter, and beside repeat signs and endings. Returns the indices of the others.
       def self.odd(bars)
@@ -27,8 +29,18 @@ module Fawnmoss
         "#{Fraction.mixed(length * meter.unit / 4)} #{name}"
       end
 
-      # "holds 5 quarters, but 4/4 asks for 4 quarters".
-      def self.sentence(bar) = "holds #{words(bar.length, bar.meter)}, but #{bar.meter} asks for #{words(bar.meter.bar_length, bar.meter)}"
+      # "Bar 3 holds 5 quarters, but 4/4 asks for 4 quarters." bar: one of the odd ones; number: as printed.
+      def self.sentence(bar, number)
+        name = number.zero? ? 'The pick-up bar' : "Bar #{number}"
+        "#{name} holds #{words(bar.length, bar.meter)}, but #{bar.meter} asks for #{words(bar.meter.bar_length, bar.meter)}."
+      end
+
+      # What a reader says of a tune's odd bars, a sentence each up to NAMED. bars: as of odd, which have a number besides.
+      def self.notices(bars)
+        found = odd(bars)
+        more = found.size - NAMED
+        [*found.first(NAMED).map { "#{sentence(bars[_1], bars[_1].number)} It stands as it is." }, *("#{more} more bars do not add up." if more.positive?)]
+      end
     end
   end
 end

@@ -5,6 +5,8 @@ module Fawnmoss
   module Score
     # What is sung on a note. text: without its hyphen; goes_on: true when the word goes on on the next note.
     Syllable = Value.of(:text, :goes_on)
+    Syllable::VERSES = 6 # as many are kept
+    Syllable::NONE = [].freeze
 
     # With blanks as a page shows them; nil where nothing is left.
     def Syllable.of(text, goes_on)

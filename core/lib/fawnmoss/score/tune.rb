@@ -54,7 +54,7 @@ module Fawnmoss
       def move(note, pitches) = note.copy(pitch: pitches[note.pitch], graces: note.graces&.map { pitches[_1] })
 
       def move_chords(note, interval)
-        return note unless note.directions&.any? { _1.kind == :chord }
+        return note unless note.directions.any? { _1.kind == :chord }
 
         note.copy(directions: note.directions.map { move_chord(_1, interval) }.freeze)
       end
@@ -64,5 +64,7 @@ module Fawnmoss
         symbol ? direction.copy(text: symbol.up(interval).to_s) : direction
       end
     end
+
+    Tune::TEMPI = 20..300 # quarters a minute that a tune may ask for
   end
 end

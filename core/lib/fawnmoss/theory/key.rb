@@ -31,6 +31,10 @@ module Fawnmoss
         0
       end
 
+      # The pitch that stands on a step of the staff, counted from C0, without an accidental.
+      #   Key.parse('G major').at(31).to_s # => "F#4"
+      def at(step) = Pitch.at(step, alter(Pitch::LETTERS[step % 7]))
+
       def tonic
         place = fifths + 1 + self.class::MODES.fetch(mode)
         sharps = place.div(7)

@@ -13,6 +13,10 @@ module Fawnmoss
         new(letter: match[1], alter: self::SIGNS.index(match[2].to_s) - 2, octave: match[3].to_i)
       end
 
+      # At a step of the staff, counted from C0.
+      #   Pitch.at(31, 1).to_s # => "F#4"
+      def self.at(step, alter = 0) = new(letter: self::LETTERS[step % 7], alter:, octave: step.div(7))
+
       # midi: MIDI note number, 60 is middle C; step: steps of the staff counted from C0: C4 is 28, D4 is 29, whatever the
       # accidental; name: letter and sign, "F#"; hash: the solver and the analysis look pitches up all the time.
       attr_reader :midi, :step, :name, :hash
@@ -37,11 +41,10 @@ module Fawnmoss
       # Raises InvalidInput when the spelling would need more than a double accidental.
       def up(interval)
         target = step + interval.steps
-        plain = self.class.new(letter: self.class::LETTERS[target % 7], alter: 0, octave: target.div(7))
-        change = midi + interval.semitones - plain.midi
+        change = midi + interval.semitones - self.class.at(target).midi
         raise InvalidInput, "#{self} cannot be written #{interval.semitones} semitones away" if change.abs > 2
 
-        self.class.new(letter: plain.letter, alter: change, octave: plain.octave)
+        self.class.at(target, change)
       end
     end
 

@@ -15,15 +15,18 @@ module Fawnmoss
       def pen = @desk.pen
       def refuse(message, remedy = nil, field: 'do') = raise(InvalidInput.new(message, where: { field: }, remedy:))
 
-      # Every sound in hand replaced by what the block makes of it. whole: true for all signs of a note that is tied over a bar line.
-      def each_in_hand(whole: false)
-        stretch = whole && @desk.writing? && @desk.cursor ? chain..@desk.cursor : @desk.stretch
+      # Sounds of a range of numbers, each replaced by what the block makes of it, its number and its bar; nil takes it away.
+      # more: as of Desk#bars.
+      def each_in(range, **more)
         number = -1
         bars = sheet.bars.map do |bar|
-          bar.copy(sounds: bar.sounds.map { |sound| stretch.cover?(number += 1) ? yield(sound, number, bar) : sound }.freeze)
+          sounds = bar.sounds.filter_map { |sound| range.cover?(number += 1) ? yield(sound, number, bar) : sound }
+          bar.copy(sounds: sounds.freeze)
         end
-        @desk.bars(bars)
+        @desk.bars(bars, **more)
       end
+
+      def each_in_hand(&) = each_in(@desk.stretch, &)
 
       # Number of the first of the signs that are tied into the last one.
       def chain
@@ -33,20 +36,19 @@ module Fawnmoss
         first
       end
 
-      # One sound replaced.
-      def change(number, &)
-        @desk.copy(cursor: number, anchor: nil).then { |desk| self.class.new(desk).send(:each_in_hand, &) }.copy(cursor: @desk.cursor, anchor: @desk.anchor)
-      end
+      # Numbers of the sounds in hand that a sign is put at: of a note that is written last and tied over a bar line the one that it begins with.
+      def heads = @desk.writing? && @desk.cursor ? chain..chain : @desk.stretch
 
       # The bar in which the sound in hand is, by index.
       def bar_in_hand = @desk.cursor ? sheet.place(@desk.cursor).first : 0
 
       # The sound at the end of the tune, its bar full.
-      def next_bar? = @desk.cursor.nil? || (@desk.writing? && full?(sheet.bars.size - 1))
+      def next_bar? = @desk.cursor.nil? || (@desk.writing? && sheet.full?(sheet.bars.size - 1))
 
-      def full?(bar)
-        room = sheet.room(bar)
-        sheet.bars[bar].closed? || (room && sheet.bars[bar].length >= room)
+      # Step of the staff of a letter that is nearest to another step.
+      def nearest(letter, step)
+        same = (step.div(7) * 7) + Theory::Pitch::LETTERS.index(letter)
+        [same - 7, same, same + 7].min_by { (_1 - step).abs }
       end
 
       # Bars from one on, with a changed field while what it says would otherwise go on.

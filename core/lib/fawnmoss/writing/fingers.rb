@@ -34,15 +34,10 @@ module Fawnmoss
 
       def rank(pitch, place, plain)
         stretched = place.placement == :extended
-        if in_key?(pitch)
-          return (if stretched && plain.include?(pitch)
-                    3
-                  else
-                    (stretched ? 1 : 0)
-                  end)
-        end
+        return stretched ? 3 : 2 unless in_key?(pitch)
+        return 0 unless stretched
 
-        stretched ? 3 : 2
+        plain.include?(pitch) ? 3 : 1
       end
 
       def in_key?(pitch) = @key.alter(pitch.letter) == pitch.alter

@@ -46,7 +46,8 @@ module Fawnmoss
       # tempo: quarters a minute.
       def tempo(given)
         tempo = Integer(given['tempo'].to_s, exception: false)
-        refuse('a tempo is a whole number from 20 to 300', nil, field: 'tempo') unless tempo&.between?(20, 300)
+        allowed = Score::Tune::TEMPI
+        refuse("a tempo is a whole number from #{allowed.min} to #{allowed.max}", nil, field: 'tempo') unless tempo && allowed.cover?(tempo)
         hold(:tempo, tempo, tempo)
       end
 
@@ -83,13 +84,7 @@ module Fawnmoss
         [*bars[0...-1], bars.last.copy(**run.last.to_h.slice(:repeat_end, :line, :signs))]
       end
 
-      def one(index)
-        if sheet.empty?
-          @desk
-        else
-          @desk.bars(sheet.bars.each_with_index.map { |bar, at| at == index ? yield(bar) : bar })
-        end
-      end
+      def one(index) = @desk.bars(sheet.bars.each_with_index.map { |bar, at| at == index ? yield(bar) : bar })
 
       def hold(field, value, plain)
         return @desk.copy(sheet: sheet.copy(start: sheet.start.copy(field => value))) if sheet.empty?

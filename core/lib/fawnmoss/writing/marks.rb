@@ -14,34 +14,30 @@ module Fawnmoss
         sounds = @desk.sounds
         on = !(sounds[from].slur_start && sounds[to].slur_stop)
         from = from.downto(0).find { sounds[_1].slur_start } || from if on && @desk.anchor.nil? && sounds[from].slur_stop
-        each_between(from, to) { |sound, number| slurred(sound, number == from, number == to, on) }
+        each_in(from..to) { |sound, number| slurred(sound, number == from, number == to, on) }
       end
 
       # To the next note of the same pitch; pressed again it is gone.
-      def tie(_given = {}) = each_in_hand { |sound, *| sound.copy(tied: sound.tied.any? ? [].freeze : sound.pitches) }
+      def tie(_given = {}) = each_in_hand { |sound| sound.copy(tied: sound.tied.any? ? [].freeze : sound.pitches) }
 
       # mark: of KNOWN, by name. Taken away where all in hand have it.
       def mark(given)
         mark = KNOWN.find { _1.to_s == given['mark'] } or refuse("#{given['mark'].inspect} is no mark", "Choose #{KNOWN.join(', ')}.", field: 'mark')
-        late = %i[breath fermata].include?(mark)
-        at_head(late) do |desk|
-          Marks.new(desk).send(:toggle, :marks, lambda { |sound|
-            sound.marks.include?(mark)
-          }) { |marks, on| (on ? marks - [mark] : marks | [mark]).freeze }
-        end
+        range = Notation::Events::Sound::LATE.include?(mark) ? @desk.stretch : heads
+        toggle(range, :marks, ->(sound) { sound.marks.include?(mark) }) { |marks, on| (on ? marks - [mark] : marks | [mark]).freeze }
       end
 
       # bow: "up" or "down".
       def bow(given)
         bow = { 'up' => :up, 'down' => :down }.fetch(given['bow']) { refuse('a bow sign is up or down', nil, field: 'bow') }
-        at_head { |desk| Marks.new(desk).send(:toggle, :bow, ->(sound) { sound.bow == bow }) { |_, on| on ? nil : bow } }
+        toggle(heads, :bow, ->(sound) { sound.bow == bow }) { |_, on| on ? nil : bow }
       end
 
       # finger: 0..4 as printed over the note, or nothing to take it away.
       def printed(given)
         finger = given['finger'] && Integer(given['finger'].to_s, exception: false)
         refuse('a finger is 0 to 4', nil, field: 'finger') unless finger.nil? || finger.between?(0, 4)
-        at_head { |desk| Marks.new(desk).send(:each_in_hand) { |sound, *| sound.rest? ? sound : sound.copy(fingers: [finger, *sound.fingers.drop(1)].freeze) } }
+        each_in(heads) { |sound| sound.rest? ? sound : sound.copy(fingers: [finger, *sound.fingers.drop(1)].freeze) }
       end
 
       # text: a dynamic; nothing to take it away.
@@ -69,11 +65,9 @@ module Fawnmoss
         from, to = ends
         return @desk unless from
 
-        each_between(from, to) do |sound, number|
-          kept = (sound.directions || []).reject { [*Score::Hairpins::STARTS, :hairpin_end].include?(_1.kind) }
-          kept += [Score::Direction.new(kind:, text: '')] if kind && number == from
-          kept += [Score::Direction.new(kind: :hairpin_end, text: '')] if kind && number == to
-          sound.copy(directions: kept.empty? ? nil : kept.freeze)
+        each_in(from..to) do |sound, number|
+          signs = [(kind if number == from), (:hairpin_end if kind && number == to)].compact.map { Score::Direction.new(kind: _1, text: '') }
+          sound.copy(directions: [*sound.directions.reject { |one| Score::Hairpins.hairpin?(one) }, *signs].freeze)
         end
       end
 
@@ -82,9 +76,9 @@ module Fawnmoss
         return @desk unless @desk.cursor
 
         from = @desk.stretch.first
-        verse = Integer(given['verse'].to_s, exception: false).to_i.clamp(1, Notation::Abc::Verses::MOST) - 1
+        verse = Integer(given['verse'].to_s, exception: false).to_i.clamp(1, Score::Syllable::VERSES) - 1
         under = under(given['text'].to_s[0, 2000], from)
-        each_between(from, @desk.sounds.size - 1) { |sound, number| under.key?(number) ? sung(sound, verse, under[number]) : sound }
+        each_in(from..) { |sound, number| under.key?(number) ? sound.sung(verse, under[number]) : sound }
       end
 
       # letter: of a grace note before the one in hand, the nearest of that name; nothing takes them away.
@@ -94,7 +88,7 @@ module Fawnmoss
         each_in_hand do |sound, _, bar|
           next sound if sound.rest?
 
-          sound.copy(graces: letter.empty? ? nil : [*sound.graces, near(sound.pitches.first, letter, bar.key)].first(4).freeze, grace_fingers: nil)
+          sound.copy(graces: letter.empty? ? nil : [*sound.graces, bar.key.at(nearest(letter, sound.pitches.first.step))].first(4).freeze, grace_fingers: nil)
         end
       end
 
@@ -109,40 +103,22 @@ module Fawnmoss
         stretch = @desk.stretch
         return if stretch.none?
 
-        if stretch.size > 1
-          [stretch.first, stretch.last]
-        else
-          [[(@desk.writing? ? chain : stretch.first) - 1, 0].max, stretch.first]
-        end
+        stretch.size > 1 ? [stretch.first, stretch.last] : [[heads.first - 1, 0].max, stretch.first]
       end
 
-      def each_between(from, to, &)
-        Marks.new(@desk.copy(cursor: to, anchor: from)).send(:each_in_hand, &).copy(cursor: @desk.cursor, anchor: @desk.anchor)
-      end
-
-      # Of a note that is tied over a bar line at the end, the sign that it begins with is meant; late: the one that it ends with.
-      def at_head(late = false) # rubocop:disable Style/OptionalBooleanParameter
-        return yield(@desk) if late || !@desk.writing? || @desk.cursor.nil?
-
-        yield(@desk.copy(cursor: chain)).copy(cursor: @desk.cursor)
-      end
-
-      # Sets a field of all notes in hand, or takes it away where all have it already. has: asks a sound; the block: [what is there, whether all have it].
-      def toggle(field, has)
-        on = @desk.stretch.all? { |number| has.call(@desk.sounds[number]) }
-        each_in_hand { |sound, *| sound.rest? ? sound : sound.copy(field => yield(sound[field], on)) }
+      # Sets a field of all notes of a range, or takes it away where all have it already. has: asks a sound; the block: [what is there, whether all
+      # have it].
+      def toggle(range, field, has)
+        on = @desk.sounds[range].all?(&has)
+        each_in(range) { |sound| sound.rest? ? sound : sound.copy(field => yield(sound[field], on)) }
       end
 
       # A direction of one kind at the first note in hand, in the place of another of that kind.
       def say(kind, text)
         return @desk unless @desk.cursor
 
-        number = @desk.writing? ? chain : @desk.stretch.first
-        said = Score::Direction.of(kind, text)
-        change(number) do |sound|
-          kept = [*(sound.directions || []).reject { _1.kind == kind }, said].compact
-          sound.copy(directions: kept.empty? ? nil : kept.freeze)
-        end
+        said = [Score::Direction.of(kind, text)].compact
+        each_in(heads.first..heads.first) { |sound| sound.copy(directions: [*sound.directions.reject { _1.kind == kind }, *said].freeze) }
       end
 
       # { number of a sound => syllable } from one on.
@@ -151,17 +127,6 @@ module Fawnmoss
         bars = sheet.bars.each_with_index.flat_map { |bar, index| [index] * bar.sounds.size }
         numbers = (from...sounds.size).reject { sounds[_1].rest? }
         Notation::Abc::Lyrics.under(text, numbers.map { bars[_1] - bars[from] }).transform_keys { numbers[_1] }
-      end
-
-      def sung(sound, verse, syllable)
-        verses = [*sound.lyrics]
-        verses[verse] = syllable
-        sound.copy(lyrics: verses.freeze)
-      end
-
-      def near(pitch, letter, key)
-        step = [-7, 0, 7].map { |octave| (pitch.octave * 7) + Theory::Pitch::LETTERS.index(letter) + octave }.min_by { (_1 - pitch.step).abs }
-        Theory::Pitch.new(letter:, alter: key.alter(letter), octave: step.div(7))
       end
     end
   end

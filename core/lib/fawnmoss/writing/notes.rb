@@ -8,9 +8,7 @@ module Fawnmoss
       def letter(given)
         letter = given['letter'].to_s.upcase
         refuse("#{letter} is no letter of a note", 'Write a to g.') unless letter.match?(/\A[A-G]\z/)
-        near = reference
-        step = [-7, 0, 7].map { |octave| ((near.div(7) * 7) + Theory::Pitch::LETTERS.index(letter)) + octave }.min_by { (_1 - near).abs }
-        put(pitch(step))
+        put(pitch(nearest(letter, reference)))
       end
 
       # line: how many steps of the staff above its lowest line.
@@ -51,7 +49,7 @@ module Fawnmoss
         sound = @desk.sound
         return @desk if sound.nil? || sound.rest? || !@desk.writing?
 
-        tied = change(@desk.cursor) { |one| one.copy(tied: one.pitches) }
+        tied = each_in_hand { |one| one.copy(tied: one.pitches) }
         Notes.new(tied).send(:append, [Sounds.plain(sound.pitches, pen.written)])
       end
 
@@ -69,8 +67,7 @@ module Fawnmoss
       LOWEST = { 'treble' => 30, 'alto' => 24, 'tenor' => 22, 'bass' => 18 }.freeze # steps from C0 of the lowest line of the staff
       private_constant :LOWEST
 
-      def key = @desk.cursor && !next_bar? ? sheet.bars[bar_in_hand].key : ahead_key || (sheet.bars.last || sheet.start).key
-      def ahead_key = pen.ahead['key'] && Theory::Key.parse(pen.ahead['key'])
+      def key = @desk.cursor && !next_bar? ? sheet.bars[bar_in_hand].key : pen.key || (sheet.bars.last || sheet.start).key
       def clef = (sheet.bars.empty? ? sheet.start : sheet.bars[bar_in_hand]).clef || 'treble'
 
       # Step of the staff of the note before; at the start of the second line, so that a beginner’s strings are near.
@@ -82,9 +79,7 @@ module Fawnmoss
 
       # At a step of the staff, with the accidental that stands in the bar, else the key's.
       def pitch(step)
-        letter = Theory::Pitch::LETTERS[step % 7]
-        standing = here.reverse_each.flat_map(&:pitches).find { _1.step == step }
-        Theory::Pitch.new(letter:, alter: standing ? standing.alter : key.alter(letter), octave: step.div(7))
+        here.reverse_each.flat_map(&:pitches).find { _1.step == step } || key.at(step)
       end
 
       # Sounds of the bar that is written in, before the place.
@@ -100,20 +95,20 @@ module Fawnmoss
         return append([Sounds.plain([pitch].compact, pen.written, pen.group.positive? ? [3, 2].freeze : nil)]) if @desk.writing?
         return over_stretch(pitch) if @desk.anchor
 
-        change(@desk.cursor) { |sound| over(sound, pitch) }.then { |desk| desk.copy(cursor: [desk.cursor + 1, desk.sounds.size - 1].min) }
+        each_in_hand { |sound| over(sound, pitch) }.then { |desk| desk.copy(cursor: [desk.cursor + 1, desk.sounds.size - 1].min) }
       end
 
       # Another pitch in the place of what is there; what belonged to the old note alone goes.
       def over(sound, pitch)
-        plain = Sounds.plain([pitch].compact, Sounds.written(sound), sound.ratio)
-        plain.copy(**sound.to_h.slice(:marks, :bow, :slur_start, :slur_stop, :directions, :lyrics),
-**(pitch ? {} : { marks: [].freeze, bow: nil, lyrics: nil }))
+        kept = %i[slur_start slur_stop directions]
+        kept += %i[marks bow lyrics] if pitch
+        Sounds.plain([pitch].compact, sound.written, sound.ratio).copy(**sound.to_h.slice(*kept))
       end
 
-      def over_stretch(pitch) = each_in_hand { |sound, *| over(sound, pitch) }
+      def over_stretch(pitch) = each_in_hand { |sound| over(sound, pitch) }
 
       def append(sounds)
-        bars = Filling.new(sheet, pen.ahead).put(sounds)
+        bars = Filling.new(sheet, pen).put(sounds)
         @desk.bars(bars, cursor: bars.sum { _1.sounds.size } - 1, anchor: nil, pen: pen.used)
       end
     end

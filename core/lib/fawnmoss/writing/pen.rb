@@ -28,6 +28,17 @@ module Fawnmoss
       end
       private_class_method :fraction
 
+      # What holds from the next bar on, nil where it goes on as before. Raises InvalidInput.
+      def key = ahead['key'] && Theory::Key.parse(ahead['key'])
+      def meter = ahead['meter'] && Frame.meter(ahead['meter'])
+      def tempo = Integer(ahead['tempo'].to_s, exception: false)&.then { _1 if Score::Tune::TEMPI.cover?(_1) }
+
+      # True where the next note is to begin a bar, whether the last one is full or not.
+      def begins? = ahead['bar'] ? true : false
+
+      # Bar, empty: as the next one is to begin.
+      def begun(bar) = bar.copy(**{ key:, meter:, tempo: }.compact, repeat_start: ahead['repeat'] ? true : false)
+
       def to_plain
         { 'length' => Score::Fraction.text(length), 'once' => once && Score::Fraction.text(once), 'group' => group, 'string' => string, 'ahead' => ahead }
       end

@@ -7,7 +7,7 @@ module Fawnmoss
       # up: how many steps of the staff, down when negative; a moved note is one of the key.
       def step(given)
         count = Integer(given['up'].to_s, exception: false).to_i.clamp(-28, 28)
-        pitches { |pitch, bar| in_key(pitch.step + count, bar.key) }
+        pitches { |pitch, bar| bar.key.at(pitch.step + count) }
       end
 
       # up: how many octaves.
@@ -36,7 +36,7 @@ module Fawnmoss
         return @desk if @desk.stretch.none?
 
         inside = @desk.writing? ? Sounds.joined(@desk.sounds.drop(chain)) : @desk.sounds[@desk.stretch]
-        dotted = inside.all? { |sound| Score::Note.drawn(Sounds.written(sound))&.last&.positive? }
+        dotted = inside.all? { |sound| Score::Note.drawn(sound.written)&.last&.positive? }
         done = lengths { |written| dotted ? plain(written) : written * 3 / 2 }
         return done.copy(pen: pen.copy(once: nil)) if dotted || !@desk.writing?
 
@@ -51,25 +51,20 @@ module Fawnmoss
         stretch = @desk.stretch
         return @desk if stretch.none?
 
-        number = -1
-        bars = sheet.bars.map do |bar|
-          kept = bar.sounds.reject { stretch.cover?(number += 1) }
-          bar.copy(sounds: kept.freeze)
+        before = stretch.first - 1
+        cursor = @desk.writing? || stretch.first >= @desk.sounds.size - stretch.size ? before : stretch.first
+        each_in(before..stretch.last, cursor:, anchor: nil, pen: pen.copy(once: nil, ahead: {}.freeze)) do |sound, number|
+          sound.copy(tied: [].freeze) if number == before # a tie to what is gone leads nowhere
         end
-        cursor = @desk.writing? || stretch.first >= @desk.sounds.size - stretch.size ? stretch.first - 1 : stretch.first
-        loose(@desk.bars(bars, cursor:, anchor: nil, pen: pen.copy(once: nil, ahead: {}.freeze)), stretch.first - 1)
       end
 
       private
 
-      def in_key(step, key)
-        letter = Theory::Pitch::LETTERS[step % 7]
-        Theory::Pitch.new(letter:, alter: key.alter(letter), octave: step.div(7))
-      end
-
-      # Every pitch in hand; what the instrument could never reach stays as it is.
+      # Every pitch in hand, in all signs of a note that is tied over a bar line; what the instrument could never reach stays as it is.
       def pitches
-        each_in_hand(whole: true) do |sound, _, bar|
+        return @desk unless @desk.cursor
+
+        each_in(heads.first..@desk.stretch.last) do |sound, _, bar|
           moved = sound.pitches.to_h { |pitch| [pitch, yield(pitch, bar).then { _1.octave.between?(0, 8) ? _1 : pitch }] }
           sound.copy(pitches: moved.values.freeze, tied: sound.tied.map { moved.fetch(_1) }.freeze)
         end
@@ -79,12 +74,12 @@ module Fawnmoss
       def lengths(&)
         return last_length(&) if @desk.writing?
 
-        refilled(each_in_hand { |sound, *| with_length(sound, &) })
+        refilled(each_in_hand { |sound| with_length(sound, &) })
       end
 
       def with_length(sound)
-        written = yield(Sounds.written(sound))
-        written.between?(Sounds::SHORTEST, Sounds::LONGEST * 7 / 4) && Score::Note.drawn(written) ? Sounds.long(sound, written) : sound
+        written = yield(sound.written)
+        written.between?(Sounds::SHORTEST, Sounds::LONGEST * 7 / 4) && Score::Note.drawn(written) ? sound.long(written) : sound
       end
 
       # The note that was written last, over a bar line or not, is set anew.
@@ -122,17 +117,6 @@ module Fawnmoss
 
         rest = (bar.meter.beat_length - (at % bar.meter.beat_length)) % bar.meter.beat_length
         rest if rest.positive? && Score::Note.drawn(rest)
-      end
-
-      # A tie that led to what is gone leads nowhere.
-      def loose(desk, number)
-        return desk if number.negative? || desk.sounds[number].nil? || desk.sounds[number].tied.empty?
-
-        desk.copy(cursor: number, anchor: nil).then do |one|
-          Shape.new(one).send(:each_in_hand) do |sound, *|
-            sound.copy(tied: [].freeze)
-          end
-        end.copy(cursor: desk.cursor)
       end
     end
   end

@@ -7,17 +7,11 @@ module Fawnmoss
     Sheet = Value.of(:title, :composer, :pickup, :start, :bars) do
       # Score::Tune -> Sheet; a chord of the tune is one sound. pickup: when it is known to be other than the tune shows.
       def self.of(tune, pickup: nil)
-        bars = tune.bars.each_with_index.map { |bar, index| read(bar, tune, last: index == tune.bars.size - 1) }.freeze
-        new(title: tune.title, composer: tune.composer, pickup: tune.pickup.positive? ? tune.pickup : pickup || 0r, bars:,
+        bars = tune.bars.map { Bar.of(_1, tune) }
+        bars[-1] = bars.last.copy(line: :single) if bars.last.line == :final # which the page sets by itself
+        new(title: tune.title, composer: tune.composer, pickup: tune.pickup.positive? ? tune.pickup : pickup || 0r, bars: bars.freeze,
             start: Bar.blank(**bars.first.to_h.slice(:key, :meter, :tempo, :clef)))
       end
-
-      # Score::Bar -> Bar. The final line at the end is the page's own.
-      def self.read(bar, tune, last:)
-        Bar.new(sounds: bar.chords.map { |chord| Sounds.of(chord) }.freeze, clef: bar.clef || tune.clef, line: last && bar.line == :final ? :single : bar.line,
-                **bar.to_h.slice(:key, :meter, :tempo, :repeat_start, :repeat_end, :ending, :signs))
-      end
-      private_class_method :read
 
       # One without a note. key: Theory::Key; meter: Theory::Meter; pickup: quarters.
       def self.blank(title: '', pickup: 0r, **holding) = new(title:, composer: '', pickup:, start: Bar.blank(**holding), bars: [].freeze)
@@ -54,6 +48,12 @@ module Fawnmoss
 
         full = meter.bar_length
         before&.repeat_end && before.length < full && bar > 1 ? full - before.length : full
+      end
+
+      # True where nothing more goes into a bar.
+      def full?(bar)
+        holds = room(bar)
+        bars[bar].closed? || (!holds.nil? && bars[bar].length >= holds)
       end
 
       # Printed number of a bar.

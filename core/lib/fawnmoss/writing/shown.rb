@@ -27,7 +27,7 @@ module Fawnmoss
       private
 
       def written
-        { musicxml: Notation::MusicXml.write(@tune || bare, ids: true), notices: @tune ? @tune.notices.grep_v(/ asks for /) : [] }
+        { musicxml: Notation::MusicXml.write(@tune || bare, ids: true), notices: @tune ? @tune.notices - Score::Sums.notices(@tune.bars) : [] }
       end
 
       # Of the bar in hand.
@@ -39,8 +39,7 @@ module Fawnmoss
       def pen = { **@desk.pen.to_plain.transform_keys(&:to_sym), string: @desk.pen.string || @desk.instrument.string_names.last }
 
       def pad(key)
-        key = Theory::Key.parse(@desk.pen.ahead['key']) if @desk.pen.ahead['key']
-        hand = Fingers.new(@desk.instrument, key)
+        hand = Fingers.new(@desk.instrument, @desk.pen.key || key)
         @desk.instrument.string_names.reverse.map { |string| { string:, notes: (0..4).map { hand.on(string, _1)&.name } } }
       end
 
@@ -49,11 +48,11 @@ module Fawnmoss
         start = @sheet.start
         length = @sheet.room(0) || 4r
         type, dots = Score::Note.drawn(length) || ['whole', 0]
-        rest = Score::Note.new(id: 'n0', pitch: nil, at: 0r, duration: length, type:, dots:, tie: false, slur_start: false, slur_stop: false, marks: [].freeze,
-chord: false)
-        bar = Score::Bar.new(number: 1, notes: [rest].freeze, repeat_start: false, repeat_end: false, line: :single, signs: [].freeze,
-**start.to_h.slice(:key, :meter, :tempo))
-        Score::Tune.new(title: '', composer: '', pickup: 0r, bars: [bar].freeze, notices: [].freeze, **start.to_h.slice(:key, :meter, :tempo, :clef))
+        holding = start.to_h.slice(:key, :meter, :tempo)
+        plain = { tie: false, slur_start: false, slur_stop: false, marks: [].freeze, chord: false }
+        rest = Score::Note.new(id: 'n0', pitch: nil, at: 0r, duration: length, type:, dots:, **plain)
+        bar = Score::Bar.new(number: 1, notes: [rest].freeze, repeat_start: false, repeat_end: false, line: :single, signs: [].freeze, **holding)
+        Score::Tune.new(title: '', composer: '', pickup: 0r, bars: [bar].freeze, notices: [].freeze, clef: start.clef, **holding)
       end
 
       # As the notes of the tune are numbered, whether there is a tune yet or rests alone.
@@ -70,20 +69,23 @@ chord: false)
       def hand
         sound = @desk.sound or return
         bar, = @sheet.place(@desk.cursor)
-        said = (sound.directions || []).map { { kind: _1.kind.to_s, text: _1.text } }
+        said = sound.directions.map { { kind: _1.kind.to_s, text: _1.text } }
         { bar: @sheet.number(bar), words: words(sound), keys: sound.pitches.map { @desk.instrument.sounding(_1).midi }, said:, finger: sound.fingers.first,
-          length: Score::Fraction.text(Sounds.written(sound)), marks: sound.marks.map(&:to_s), bow: sound.bow&.to_s }
+          length: Score::Fraction.text(sound.written), marks: sound.marks.map(&:to_s), bow: sound.bow&.to_s }
       end
 
       # "D sharp, dotted quarter", as a person who does not see the staff would be told.
       def words(sound)
-        type, dots = Score::Note.drawn(Sounds.written(sound)) || ['', 0]
+        type, dots = Score::Note.drawn(sound.written) || ['', 0]
         names = sound.rest? ? 'rest' : sound.pitches.map { "#{_1.spoken} #{_1.octave}" }.join(' with ')
         [names, ['', 'dotted ', 'double dotted '][dots] + type].join(', ')
       end
 
       def odd
-        Score::Sums.odd(@sheet.bars).map { |bar| { bar:, number: @sheet.number(bar), first: @sheet.first_of(bar), words: "Bar #{@sheet.number(bar)} #{Score::Sums.sentence(@sheet.bars[bar])}." } }
+        Score::Sums.odd(@sheet.bars).map do |bar|
+          number = @sheet.number(bar)
+          { bar:, number:, first: @sheet.first_of(bar), words: Score::Sums.sentence(@sheet.bars[bar], number) }
+        end
       end
     end
   end

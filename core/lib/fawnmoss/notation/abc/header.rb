@@ -105,7 +105,7 @@ module Fawnmoss
           match = %r{(?:(\d{1,2})/(\d{1,2})\s*=\s*)?\b(\d{1,4})\s*(?:"[^"]*")?\s*\z}.match(value)
           rate = match && ((match[1] ? Rational(match[1].to_i * 4, [match[2].to_i, 1].max) : 1r) * match[3].to_i).to_i
           words = value[/"([^"]*)"/, 1] || (value unless match)
-          rate = nil unless rate&.between?(20, 300)
+          rate = nil unless rate && Score::Tune::TEMPI.cover?(rate)
           @left_out << 'the tempo' unless rate || words
           Tempo.new(rate:, words:)
         end

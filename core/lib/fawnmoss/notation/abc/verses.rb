@@ -5,8 +5,6 @@ module Fawnmoss
     module Abc
       # Puts what is sung under the notes of a voice, line by line, verse by verse.
       class Verses
-        MOST = 6
-
         # events: those of the voice, to which more are added as they are read.
         def initialize(events)
           @events = events
@@ -26,7 +24,7 @@ module Fawnmoss
           return false unless @from
 
           places, bars = notes
-          Lyrics.under(text, bars).each { |note, syllable| put(places[note], syllable) if places[note] } if @verse < MOST
+          Lyrics.under(text, bars).each { |note, syllable| put(places[note], syllable) if places[note] } if @verse < Score::Syllable::VERSES
           @verse += 1
           true
         end
@@ -45,11 +43,7 @@ module Fawnmoss
           [found.map(&:first), found.map { _1.last - first }]
         end
 
-        def put(place, syllable)
-          sung = [*@events[place].lyrics]
-          sung[@verse] = syllable
-          @events[place] = @events[place].copy(lyrics: sung.freeze)
-        end
+        def put(place, syllable) = @events[place] = @events[place].sung(@verse, syllable)
       end
     end
   end

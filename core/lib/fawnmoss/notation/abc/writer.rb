@@ -47,8 +47,8 @@ module Fawnmoss
         # What is sung to a line, a "w:" line a verse.
         def sung(bars)
           notes = bars.flat_map { |bar| bar.chords.map(&:first) }.reject(&:rest?)
-          verses = notes.filter_map { _1.lyrics&.size }.max || 0
-          Array.new(verses) { |verse| "w: #{notes.map { syllable(_1.lyrics&.at(verse)) }.join(' ').sub(/[ *]+\z/, '')}" }
+          verses = notes.map { _1.lyrics.size }.max || 0
+          Array.new(verses) { |verse| "w: #{notes.map { syllable(_1.lyrics[verse]) }.join(' ').sub(/[ *]+\z/, '')}" }
         end
 
         def syllable(syllable)
@@ -107,7 +107,7 @@ module Fawnmoss
           "#{opening}#{before(notes)}#{sounded(notes)}#{closing} "
         end
 
-        def directions(note) = note.directions&.map { direction(_1) }&.join
+        def directions(note) = note.directions.map { direction(_1) }.join
 
         def direction(direction)
           text = plain(direction.text.tr('"', "'"))
@@ -121,7 +121,7 @@ module Fawnmoss
         end
 
         def hairpin_end(note)
-          "!#{HAIRPINS.fetch(@hairpin || :crescendo)})!" if note.directions&.any? { _1.kind == :hairpin_end }
+          "!#{HAIRPINS.fetch(@hairpin || :crescendo)})!" if note.directions.any? { _1.kind == :hairpin_end }
         end
 
         # "(3", or "(5:4:5" where the usual meaning of the number is another; each group is counted off to its last note.

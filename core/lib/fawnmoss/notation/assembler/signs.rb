@@ -31,52 +31,23 @@ module Fawnmoss
         private
 
         def written(sound, index, &)
-          factor = sound.ratio ? Rational(sound.ratio[1], sound.ratio[0]) : 1r
-          pieces = self.class.drawn(sound.length / factor)
-          pieces.each_with_index.flat_map do |written, number|
-            edge = [number.zero?, number == pieces.size - 1]
-            chord(sound, written, factor, tuplet(sound, index, *edge), *edge, &).tap { @at += written * factor }
+          parts = sound.cut(self.class.drawn(sound.written).map { |written| sound.ratio ? written * sound.ratio[1] / sound.ratio[0] : written })
+          parts.each_with_index.flat_map do |part, number|
+            chord(part, tuplet(sound, index, number.zero?, number == parts.size - 1), &).tap { @at += part.length }
           end
         end
 
-        def chord(sound, written, factor, tuplet, first, last)
-          type, dots = Score::Note.drawn(written) || ['64th', 0]
-          shared = { at: @at, duration: written * factor, type:, dots:, tuplet: }
-          return [Score::Note.new(id: yield, pitch: nil, **shared, **rest(sound, first, last))] if sound.rest?
+        # Slurs, bow signs, marks, words and the like stand on the first note of a chord.
+        def chord(part, tuplet)
+          type, dots = Score::Note.drawn(part.written) || ['64th', 0]
+          shared = { at: @at, duration: part.length, type:, dots:, tuplet: }
+          return [Score::Note.new(id: yield, pitch: nil, **shared, **NOTHING, **part.to_h.slice(:marks, :directions))] if part.rest?
 
-          sound.pitches.each_with_index.map do |pitch, number|
-            Score::Note.new(id: yield, pitch:, **shared, tie: !last || sound.tied.include?(pitch), chord: number.positive?,
-                            **marks(sound, number, first, last))
+          head = part.to_h.slice(*Events::Sound::HEAD)
+          part.pitches.each_with_index.map do |pitch, number|
+            Score::Note.new(id: yield, pitch:, **shared, **NOTHING, **(number.zero? ? head : {}), tie: part.tied.include?(pitch), chord: number.positive?,
+                            finger: part.fingers[number], string: part.strings[number])
           end
-        end
-
-        def rest(sound, first, last)
-          { tie: false, chord: false, slur_start: false, slur_stop: false, marks: first ? sound.marks : [].freeze, directions: directions(sound, first, last) }
-        end
-
-        # Slurs, bow signs, marks, words and the like stand on the first note of a chord and the first sign of a length; a slur, a breath and a hairpin
-        # end on the last.
-        def marks(sound, number, first, last)
-          fixed = first ? { finger: sound.fingers[number], string: sound.strings[number] } : {}
-          return { **fixed, slur_start: false, slur_stop: false, marks: [].freeze } unless number.zero?
-
-          starting = first ? { slur_start: sound.slur_start, **sound.to_h.slice(:bow, :graces, :grace_fingers, :lyrics) } : { slur_start: false }
-          { **fixed, **starting, slur_stop: last && sound.slur_stop, marks: marks_of(sound, first, last),
-            directions: directions(sound, first, last) }
-        end
-
-        def directions(sound, first, last)
-          return unless sound.directions
-
-          found = sound.directions.select { _1.kind == :hairpin_end ? last : first }
-          found.freeze if found.any?
-        end
-
-        def marks_of(sound, first, last)
-          return sound.marks if first && last
-
-          ending, starting = sound.marks.partition { %i[breath fermata].include?(_1) }
-          [*(starting if first), *(ending if last)].freeze
         end
 
         def tuplet(sound, index, first, last)
@@ -117,8 +88,9 @@ module Fawnmoss
 
         def power_of_two?(number) = number.nobits?(number - 1)
 
+        NOTHING = { tie: false, chord: false, slur_start: false, slur_stop: false, marks: [].freeze }.freeze # of a note with nothing attached
         LENGTHS = Score::Note::TYPES.keys.flat_map { |length| [length * 7 / 4, length * 3 / 2, length] }.sort.reverse.freeze
-        private_constant :LENGTHS
+        private_constant :NOTHING, :LENGTHS
       end
     end
   end

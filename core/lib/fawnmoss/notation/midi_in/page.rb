@@ -18,7 +18,7 @@ module Fawnmoss
           @assumed = sequence.meters.empty? && how.meter.nil? ? COMMON : nil
           @keys = holding(how.key, @guessed, sequence.keys)
           @meters = holding(how.meter, @assumed, sequence.meters)
-          @tempi = sequence.tempi.map { |at, rate| [at, rate.clamp(20, 300)] }
+          @tempi = sequence.tempi.map { |at, rate| [at, rate.clamp(Score::Tune::TEMPI)] }
         end
 
         # Returns Score::Tune.

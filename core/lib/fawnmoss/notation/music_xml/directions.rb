@@ -8,9 +8,7 @@ module Fawnmoss
         SIGNS = { 'segno' => :segno, 'coda' => :coda }.freeze
         SOUNDS = { 'dacapo' => :da_capo, 'dalsegno' => :dal_segno, 'tocoda' => :to_coda, 'fine' => :fine, 'segno' => :segno, 'coda' => :coda }.freeze
         WEDGES = { 'crescendo' => :crescendo, 'diminuendo' => :diminuendo, 'stop' => :hairpin_end }.freeze
-        TEMPO = 20..300 # quarters a minute
         UNITS = Score::Note::TYPES.to_h { |length, name| [name, length] }.freeze
-        VERSES = 6
 
         private
 
@@ -87,7 +85,7 @@ module Fawnmoss
         # A change to so many whole quarters a minute, or nil for what is no number or no tempo.
         def tempo(text)
           number = Float(text.to_s, exception: false)
-          Events::Change.new(tempo: number.round) if number && TEMPO.cover?(number)
+          Events::Change.new(tempo: number.round) if number && Score::Tune::TEMPI.cover?(number)
         end
 
         def harmony(child)
@@ -121,15 +119,13 @@ module Fawnmoss
           "#{{ 'add' => 'add', 'subtract' => 'no' }[type]}#{sign}#{value}"
         end
 
-        # What is sung on a note, by verse, or nil.
+        # What is sung on a note, by verse.
         def lyrics(note)
-          found = note.all('lyric')
-          return if found.empty?
-
-          found.each_with_object([]) do |lyric, verses|
+          found = note.all('lyric').each_with_object([]) do |lyric, verses|
             verse = verse(lyric['number'])
-            verses[verse] ||= syllable(Children.new(lyric)) if verse < VERSES
-          end.then { _1.any? ? _1.freeze : nil }
+            verses[verse] ||= syllable(Children.new(lyric)) if verse < Score::Syllable::VERSES
+          end
+          found.any? ? found.freeze : Score::Syllable::NONE
         end
 
         # 0 the first; a name of its own counts by when it is met.

@@ -8,7 +8,7 @@ module Fawnmoss
         ARTICULATIONS = { 'staccato' => :staccato, 'tenuto' => :tenuto, 'accent' => :accent, 'breath-mark' => :breath, 'caesura' => :breath,
                           'spiccato' => :off_string }.freeze
         # Of a note with nothing attached.
-        PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil, directions: nil }.freeze
+        PLAIN = { slur_start: false, slur_stop: false, marks: [].freeze, finger: nil, string: nil, bow: nil }.freeze
         DASHED = { 'dashed' => :dashed, 'dotted' => :dashed }.freeze
         READ_ORNAMENTS = %w[trill-mark wavy-line accidental-mark].freeze
 
@@ -28,8 +28,7 @@ module Fawnmoss
 
         # Dynamics are written at a note now and then.
         def dynamics(attached)
-          found = attached.select { _1.name == 'dynamics' }.flat_map { |one| one.element_children.filter_map { dynamic(_1) } }
-          found.freeze if found.any?
+          attached.select { _1.name == 'dynamics' }.flat_map { |one| one.element_children.filter_map { dynamic(_1) } }.freeze
         end
 
         # A dashed or dotted slur is somebody's proposal.

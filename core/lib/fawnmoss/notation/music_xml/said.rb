@@ -16,7 +16,7 @@ module Fawnmoss
 
         # Those of a note that stand before it, or behind it.
         def write_directions(xml, note, behind:)
-          note.directions&.each { write_direction(xml, _1) if (_1.kind == :hairpin_end) == behind }
+          note.directions.each { write_direction(xml, _1) if (_1.kind == :hairpin_end) == behind }
         end
 
         def write_direction(xml, direction)
@@ -53,13 +53,15 @@ module Fawnmoss
           xml.send(:"#{part}-alter", pitch.alter) unless pitch.alter.zero?
         end
 
-        # verses: as of Score::Note#lyrics; before: the same of the note with words before it, which says whether a word goes on.
-        def write_lyrics(xml, verses, before)
+        # verses: as of Score::Note#lyrics; those of the note with words before it say whether a word goes on.
+        def write_lyrics(xml, verses)
+          before = @sung
+          @sung = verses
           verses.each_with_index do |syllable, verse|
             next unless syllable
 
             xml.lyric(number: verse + 1) do
-              xml.syllabic(syllabic(before&.at(verse)&.goes_on, syllable.goes_on))
+              xml.syllabic(syllabic(before[verse]&.goes_on, syllable.goes_on))
               xml.text_(syllable.text)
             end
           end

@@ -19,6 +19,7 @@ module Fawnmoss
           @frame = Frame.new(tune, instrument, @divisions)
           @beams = Beams.new(tune)
           @tied = []
+          @sung = Score::Syllable::NONE
         end
 
         def text
@@ -81,7 +82,7 @@ module Fawnmoss
             write_time_modification(xml, note.tuplet) if note.tuplet
             @beams.for(note.id).each { |level, state| xml.beam(state, number: level) } unless note.chord
             write_notations(xml, note)
-            write_lyrics(xml, note.lyrics, @sung) && (@sung = note.lyrics) if note.lyrics
+            write_lyrics(xml, note.lyrics) if note.lyrics.any?
           end
         end
 
