@@ -167,6 +167,12 @@ RSpec.describe Fawnmoss::Writing do
       expect(Fawnmoss::Score::Sums.odd(desk.sheet.bars)).to eq([])
     end
 
+    it 'have the number that is printed: the halves of a bar that a repeat sign splits have one' do
+      shown = described_class::Shown.of(opened('D E F G|A B:|c d|e f g|a b c d|', key: 'D').press('end'))
+      odd = { bar: 3, number: 3, first: 8, words: 'Bar 3 holds 3 quarters, but 4/4 asks for 4 quarters.' }
+      expect([shown[:hand][:bar], shown[:odd], shown[:notices]]).to eq([4, [odd], []])
+    end
+
     it 'are parted and joined by a bar line' do
       desk = opened('D E F G|A B c d|', key: 'D').press('right')
       parted = desk.press('bar')

@@ -56,7 +56,7 @@ module Fawnmoss
         bars[bar].closed? || (!holds.nil? && bars[bar].length >= holds)
       end
 
-      # Printed number of a bar.
+      # Number of a bar while nothing is printed yet.
       def number(bar) = bar + (pickup.positive? ? 0 : 1)
 
       private

@@ -70,7 +70,7 @@ module Fawnmoss
         sound = @desk.sound or return
         bar, = @sheet.place(@desk.cursor)
         said = sound.directions.map { { kind: _1.kind.to_s, text: _1.text } }
-        { bar: @sheet.number(bar), words: words(sound), keys: sound.pitches.map { @desk.instrument.sounding(_1).midi }, said:, finger: sound.fingers.first,
+        { bar: number(bar), words: words(sound), keys: sound.pitches.map { @desk.instrument.sounding(_1).midi }, said:, finger: sound.fingers.first,
           length: Score::Fraction.text(sound.written), marks: sound.marks.map(&:to_s), bow: sound.bow&.to_s }
       end
 
@@ -81,9 +81,12 @@ module Fawnmoss
         [names, ['', 'dotted ', 'double dotted '][dots] + type].join(', ')
       end
 
+      # Of a bar by index, as it is printed.
+      def number(bar) = @tune ? @tune.bars[bar].number : @sheet.number(bar)
+
       def odd
         Score::Sums.odd(@sheet.bars).map do |bar|
-          number = @sheet.number(bar)
+          number = number(bar)
           { bar:, number:, first: @sheet.first_of(bar), words: Score::Sums.sentence(@sheet.bars[bar], number) }
         end
       end
