@@ -4,9 +4,11 @@ module FawnmossServer
   module Models
     # The private address of a card.
     class CardLink < Sequel::Model(FawnmossServer.db[:card_links])
+      extend Pointing
+
       DAYS = 120
       KIND = 'card link'
-      many_to_one :card, class: 'FawnmossServer::Models::Card'
+      points_at :card
 
       dataset_module do
         def live = where(revoked_at: nil).where { expires_at > Time.now.utc }.order(Sequel.desc(:id))

@@ -5,13 +5,14 @@ module FawnmossServer
     # One tune for one pupil or instrument in one version: the choices (options, Fawnmoss::Chart::Choices) and pins; the marks are computed.
     # hand: the Fawnmoss::Learning::Hand that was in force when the pins were last changed.
     class Chart < Sequel::Model(FawnmossServer.db[:charts])
+      extend Pointing
       include Locking
 
       plugin :serialization
       serialize_attributes [->(choices) { JSON.generate(choices.to_plain) }, ->(text) { Fawnmoss::Chart::Choices.from_plain(JSON.parse(text)) }], :options
       serialize_attributes [->(hand) { JSON.generate(hand.to_h) }, ->(text) { Fawnmoss::Learning::Hand.from_h(JSON.parse(text)) }], :hand
-      many_to_one :tune, class: 'FawnmossServer::Models::Tune'
-      many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
+      points_at :tune
+      points_at :pupil
       one_to_many :pins, class: 'FawnmossServer::Models::Pin', order: :id
 
       # Subject: whom it is for. Worked out once, since a row object lives for one request.

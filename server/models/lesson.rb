@@ -4,14 +4,12 @@ module FawnmossServer
   module Models
     # One lesson of a pupil: planned with the teacher's wishes, then running with the plan as it stood, then done.
     class Lesson < Sequel::Model(FawnmossServer.db[:lessons])
+      extend Pointing
       include Locking
 
       plugin :serialization, :json, :wishes, :items, :clock
-      many_to_one :pupil, class: 'FawnmossServer::Models::Pupil'
+      points_at :pupil
       one_to_many :marks, class: 'FawnmossServer::Models::Mark', order: :id
-
-      # Raises Missing when the pupil was erased a moment ago.
-      def pupil = super || raise(Missing)
     end
   end
 end

@@ -4,8 +4,10 @@ module FawnmossServer
   module Models
     # One observation; only ever appended. A correction is a new mark that names the old one.
     class Mark < Sequel::Model(FawnmossServer.db[:marks])
+      extend Pointing
+
       plugin :serialization, :json, :checks
-      many_to_one :tune, class: 'FawnmossServer::Models::Tune'
+      points_at :tune
 
       # The core's value of a row that speaks of a skill.
       def self.value(row)

@@ -4,9 +4,10 @@ module FawnmossServer
   module Models
     # A learner: the least that planning needs, never an address or a picture.
     class Pupil < Sequel::Model(FawnmossServer.db[:pupils])
+      extend Pointing
       include Locking
 
-      many_to_one :studio, class: 'FawnmossServer::Models::Studio'
+      points_at :studio
       one_to_many :marks, class: 'FawnmossServer::Models::Mark'
       one_to_many :cards, class: 'FawnmossServer::Models::Card', order: Sequel.desc(:number)
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'

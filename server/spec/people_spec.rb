@@ -168,6 +168,18 @@ RSpec.describe 'fit, progress and care' do
       expect(api(:get, '/api/pupils')[:pupils].map { _1[:name] }).to eq(['Other'])
     end
 
+    # A row read just before the erasure points at nobody; it must not pass for one that never had a pupil.
+    it 'has nothing for whoever read a chart, card or lesson of the pupil a moment before' do
+      fill
+      rows = FawnmossServer::Models.then { |m| [m::Chart, m::Card, m::Lesson] }.map { _1.first(pupil_id: pupil[:id]) }
+      link = FawnmossServer::Models::CardLink.first
+      tune = FawnmossServer::Models::Chart.first.tap { api(:delete, path, { name: 'Wren' }) }.tune
+      expect(tune).to have_attributes(id: rows.first.tune_id)
+      rows.each { |row| expect { row.pupil }.to raise_error(FawnmossServer::Missing) }
+      expect { link.card }.to raise_error(FawnmossServer::Missing)
+      expect(FawnmossServer::Models::Chart.new.pupil).to be_nil
+    end
+
     it 'is for the pupil’s own studio alone' do
       fill
       log_in('berta@example.test', studio: 'Elsewhere')
