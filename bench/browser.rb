@@ -146,7 +146,7 @@ class BrowserBench
     @driver.get("#{ADDRESS}/tunes/new")
     @driver.find_element(css: '.staff[data-drawn]')
     place = { text: "X:1\nT:\nM:4/4\nL:1/4\nK:D\n#{Array.new(bars) { %w[DEFG ABcd dcBA GFED][_1 % 4] }.join('|')}|\n" }
-    start = { key: 'D major', meter: '4/4', tempo: nil, pickup: '0', clef: 'treble' }
+    start = { key: 'D major', meter: '4/4', tempo: nil, pickup: '0', clef: nil }
     @driver.execute_script('localStorage.setItem("fawnmoss.writing.new", arguments[0])', JSON.generate(place:, start:, instrument: 'violin', waiting: []))
     @driver.navigate.refresh
     @driver.find_element(css: '.staff g.note')

@@ -22,7 +22,7 @@ module FawnmossServer
       end
 
       def self.desk(fields, text, instrument)
-        sheet = sheet(fields, text)
+        sheet = sheet(fields, text, instrument)
         last = sheet.sounds.size - 1
         cursor = fields.integer('cursor', 0..1_000_000, optional: true)
         anchor = fields.integer('anchor', 0..1_000_000, optional: true)
@@ -31,7 +31,7 @@ module FawnmossServer
                                     cursor: last.negative? ? nil : (cursor || last).clamp(0, last), anchor: anchor && anchor <= last ? anchor : nil)
       end
 
-      def self.sheet(fields, text)
+      def self.sheet(fields, text, instrument)
         start = fields.object('start') || Fields.new({})
         pickup = pickup(start)
         return Fawnmoss::Writing::Sheet.of(Fawnmoss::Notation.read(text, TuneInput.format_of(text)), pickup:) unless text.strip.empty?
@@ -39,7 +39,7 @@ module FawnmossServer
         Fawnmoss::Writing::Sheet.blank(pickup:, key: Fawnmoss::Theory::Key.parse(start.text('key', max: 20, default: 'D major')),
                                        meter: Fawnmoss::Writing::Frame.meter(start.text('meter', max: 10, default: '4/4')),
                                        tempo: start.tempo('tempo'),
-                                       clef: start.choice('clef', %w[treble alto tenor bass], default: 'treble'))
+                                       clef: start.choice('clef', %w[treble alto tenor bass], default: instrument.clef))
       end
 
       # Quarters, "1/2".

@@ -10,6 +10,11 @@ RSpec.describe 'the writing desk' do
     api(:post, '/api/writing', { text:, instrument: 'violin', acts: acts.map { |name, given| { do: name, given: given || {} } }, **more })
   end
 
+  it 'begins in the clef of the instrument where no other is chosen' do
+    clefs = %w[violin viola cello bass].map { |instrument| write(instrument:, start: { key: 'G major', clef: nil })[:clef] }
+    expect(clefs).to eq(%w[treble alto bass bass])
+  end
+
   it 'begins with an empty staff in the key, meter and clef that were chosen' do
     found = write(start: { key: 'G major', meter: '3/4', clef: 'bass', pickup: '1' })
     expect(found.slice(:text, :cursor, :sounds, :hand, :key, :meter, :clef)).to eq(text: '', cursor: nil, sounds: [], hand: nil, key: 'G major', meter: '3/4', clef: 'bass')

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { ChartOptions, ChartView, Version } from '../api/types'
 import { positionItems } from '../geometry/bands'
+import { tempoProblem } from '../geometry/play'
 import { BOWINGS } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 
@@ -16,7 +17,7 @@ watch(() => props.view.tempo, (now) => (tempo.value = String(now)))
 
 function setTempo(): void {
   const beats = Number(tempo.value)
-  problem.value = Number.isInteger(beats) && beats >= 20 && beats <= 300 ? '' : 'A whole number from 20 to 300.'
+  problem.value = tempoProblem(tempo.value)
   if (!problem.value && beats !== props.view.tempo) emit('option', { tempo: beats })
 }
 const weak = computed(() => ['violin', 'viola'].includes(props.view.chart.instrument))

@@ -2,11 +2,11 @@
 import { computed, reactive, ref } from 'vue'
 import type { ChartNote, PencilMark } from '../api/types'
 import { circled, marksAt, pencilled, PENCIL_WORDS } from '../geometry/pencil'
+import { DYNAMICS } from '../geometry/writing'
 
 /** What a teacher pencils into this chart at the note in hand; the tune stays as it is. from: the other end of a selection, or null. */
 const props = defineProps<{ note: ChartNote; from: ChartNote | null; notes: ChartNote[]; marks: PencilMark[] }>()
 const emit = defineEmits<{ change: [marks: PencilMark[]] }>()
-const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']
 const open = ref(false)
 const typed = reactive({ words: '', heading: '', remark: '' })
 

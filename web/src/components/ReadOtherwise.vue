@@ -3,6 +3,7 @@ import { reactive, ref } from 'vue'
 import { ask } from '../api/client'
 import type { Tune, TuneReading } from '../api/types'
 import { useAct } from '../composables/useAct'
+import { KEYS, METERS } from '../geometry/writing'
 
 /** A MIDI file says when keys went down, not what stands on the page: what was worked out can be read otherwise, and the tune is changed to that. */
 const props = defineProps<{ tune: Tune; file: () => Promise<string>; name: string; choice: object }>()
@@ -12,8 +13,8 @@ const GRIDS = [
   { value: '', title: 'by the beat' }, { value: 'quarters', title: 'quarters' }, { value: 'eighths', title: 'eighths' }, { value: 'triplets', title: 'triplets' },
   { value: 'sixteenths', title: 'sixteenths' }, { value: 'thirty-seconds', title: 'thirty-seconds' },
 ]
-const KEYS = ['', ...['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab'].map((tonic) => `${tonic} major`), ...['A', 'E', 'B', 'D', 'G', 'C'].map((tonic) => `${tonic} minor`)]
-const METERS = ['', '2/4', '3/4', '4/4', '6/8', '9/8', '12/8']
+const keys = ['', ...KEYS]
+const meters = ['', ...METERS.filter((meter) => meter.includes('/'))]
 const how = reactive({ grid: '', key: '', meter: '' })
 const now = ref(props.tune)
 const words = (value: string) => value || 'as in the file'
@@ -28,8 +29,8 @@ const again = () => act(async () => {
 <template>
   <form class="otherwise" aria-label="Read it otherwise" @submit.prevent="again">
     <label>lengths in <select v-model="how.grid"><option v-for="grid in GRIDS" :key="grid.value" :value="grid.value">{{ grid.title }}</option></select></label>
-    <label>key <select v-model="how.key"><option v-for="key in KEYS" :key="key" :value="key">{{ words(key) }}</option></select></label>
-    <label>meter <select v-model="how.meter"><option v-for="meter in METERS" :key="meter" :value="meter">{{ words(meter) }}</option></select></label>
+    <label>key <select v-model="how.key"><option v-for="key in keys" :key="key" :value="key">{{ words(key) }}</option></select></label>
+    <label>meter <select v-model="how.meter"><option v-for="meter in meters" :key="meter" :value="meter">{{ words(meter) }}</option></select></label>
     <v-btn type="submit" density="compact" :loading="busy">Read it again</v-btn>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
   </form>

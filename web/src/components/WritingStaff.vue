@@ -23,7 +23,8 @@ let drawn = ''
 async function draw(): Promise<void> {
   const width = Math.floor(sheet.value?.clientWidth ?? 0)
   const key = `${width} ${props.view.musicxml}`
-  if (!width || key === drawn) return
+  if (!width) return
+  if (key === drawn) return light()
   drawn = key
   const own = ++latest
   const bars = Math.max(1, Math.floor(width / 200))
@@ -93,7 +94,7 @@ function light(): void {
   const bars = root.querySelectorAll('g.measure')
   odd.forEach(({ bar }) => bars[bar]?.classList.add('odd'))
 }
-watch(() => props.view, () => (`${Math.floor(sheet.value?.clientWidth ?? 0)} ${props.view.musicxml}` === drawn ? light() : draw()))
+watch(() => props.view, draw)
 watch(() => props.now, light)
 onMounted(() => {
   watcher = new ResizeObserver(() => void draw())

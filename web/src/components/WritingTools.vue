@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import type { Writing } from '../api/types'
-import { LENGTHS, lengthWords, type Act } from '../geometry/writing'
+import { DYNAMICS, KEYS, LENGTHS, lengthWords, METERS, type Act } from '../geometry/writing'
 
 /** What can be done to the note in hand or the notes to come, each with its key. */
 const props = defineProps<{ view: Writing }>()
@@ -21,10 +21,7 @@ const SHAPES: [string, string, Act][] = [
   ['l', 'slur', { do: 'slur' }], ['u', 'up-bow', { do: 'bow', given: { bow: 'up' } }], ['v', 'down-bow', { do: 'bow', given: { bow: 'down' } }],
 ]
 const MARKS: [string, string][] = [['staccato', 'staccato'], ['tenuto', 'tenuto'], ['accent', 'accent'], ['off_string', 'off the string'], ['trill', 'trill'], ['fermata', 'fermata'], ['breath', 'breath']]
-const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']
 const SIGNS: [string, string][] = [['segno', 'segno'], ['coda', 'coda'], ['to_coda', 'To Coda'], ['fine', 'Fine'], ['da_capo', 'D.C.'], ['dal_segno', 'D.S.']]
-const KEYS = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab'].map((tonic) => `${tonic} major`).concat(['A', 'E', 'B', 'F#', 'D', 'G', 'C'].map((tonic) => `${tonic} minor`))
-const METERS = ['2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '3/8', '2/2', 'C', 'C|', 'none']
 const keys = computed(() => (KEYS.includes(props.view.key) ? KEYS : [props.view.key, ...KEYS]))
 const meters = computed(() => (METERS.includes(props.view.meter) ? METERS : [props.view.meter, ...METERS]))
 

@@ -1,4 +1,5 @@
 import { onUnmounted, ref } from 'vue'
+import { possibleTempo } from '../geometry/play'
 import * as sound from './useSound'
 
 /** A click by itself, a strong one every so many beats. */
@@ -34,7 +35,7 @@ export function useMetronome() {
 
   /** Five faster or slower, or a tempo of its own. */
   function set(beats: number): void {
-    tempo.value = Math.min(300, Math.max(20, Math.round(beats)))
+    tempo.value = possibleTempo(beats)
     if (on.value) void sound.setTempo(tempo.value)
   }
   onUnmounted(halt)

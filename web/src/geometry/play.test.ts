@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Play, Sound } from '../api/types'
-import { barSpan, phraseSpan, programme, stepTempo } from './play'
+import { barSpan, phraseSpan, possibleTempo, programme, stepTempo, tempoProblem } from './play'
 
 const sound = (id: string, at: number, length = 1): Sound => ({ id, at, length, midi: 60, bar: 1, silent: false })
 /** In 3/4 with a pick-up of one, two bars, repeated. */
@@ -70,6 +70,14 @@ describe('programme', () => {
     expect(second.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, true], [3, false]])
   })
   it('knows no span for bars that are not there', () => expect([barSpan(play, [9], ''), phraseSpan(play, 9)]).toEqual([null, null]))
+})
+
+describe('a tempo that is typed', () => {
+  it('is a whole number within bounds', () => {
+    expect(['20', '72', '300'].map(tempoProblem)).toEqual(['', '', ''])
+    expect(new Set(['19', '301', '72.5', 'slow', ''].map(tempoProblem))).toEqual(new Set(['A whole number from 20 to 300.']))
+    expect([possibleTempo(3), possibleTempo(71.6), possibleTempo(1000)]).toEqual([20, 72, 300])
+  })
 })
 
 describe('stepTempo', () => {

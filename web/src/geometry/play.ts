@@ -60,8 +60,18 @@ export const phraseSpan = (play: Play, index: number): Span | null => {
   return span ? { at: span[0]!, length: span[1]!, words: `phrase ${index + 1}` } : null
 }
 
+const SLOWEST = 20 // quarters a minute
+const QUICKEST = 300
+/** What is wrong with a tempo as it was typed; '' for nothing. */
+export function tempoProblem(text: string): string {
+  const beats = Number(text)
+  return Number.isInteger(beats) && beats >= SLOWEST && beats <= QUICKEST ? '' : `A whole number from ${SLOWEST} to ${QUICKEST}.`
+}
+/** The nearest tempo there is. */
+export const possibleTempo = (beats: number): number => Math.min(QUICKEST, Math.max(SLOWEST, Math.round(beats)))
+
 /** The tempo one step up or down the list; between and beyond its ends by about a tenth, from 20 to 300. */
 export function stepTempo(steps: number[], tempo: number, by: 1 | -1): number {
   const next = by > 0 ? steps.find((one) => one > tempo) : steps.findLast((one) => one < tempo)
-  return next ?? Math.min(300, Math.max(20, Math.round(tempo * (by > 0 ? 1.1 : 0.9))))
+  return next ?? possibleTempo(tempo * (by > 0 ? 1.1 : 0.9))
 }

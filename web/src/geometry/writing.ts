@@ -4,6 +4,15 @@ export type HandKind = 'letter' | 'finger'
 
 interface Key { key: string; code?: string; shiftKey: boolean; ctrlKey: boolean; metaKey: boolean; altKey: boolean }
 
+/** Clefs, keys and meters to choose from; any other that a tune has is read and kept. */
+export const CLEFS = ['treble', 'alto', 'tenor', 'bass']
+const MAJOR = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab']
+const MINOR = ['A', 'E', 'B', 'F#', 'D', 'G', 'C']
+export const KEYS = [...MAJOR.map((tonic) => `${tonic} major`), ...MINOR.map((tonic) => `${tonic} minor`)]
+export const METERS = ['2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '3/8', '2/2', 'C', 'C|', 'none']
+/** Dynamics with a button of their own. */
+export const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']
+
 /** Lengths of the pen: key, quarters, words. */
 export const LENGTHS = [
   { key: 'w', length: '4', words: 'whole' }, { key: 'h', length: '2', words: 'half' }, { key: 'q', length: '1', words: 'quarter' },

@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, Instrument, Tune } from '../api/types'
+import type { ChartView, Tune } from '../api/types'
 import NotesField from '../components/NotesField.vue'
 import PlayBar from '../components/PlayBar.vue'
 import WritingPad from '../components/WritingPad.vue'
@@ -23,7 +23,6 @@ const router = useRouter()
 const desk = useWriting()
 const pupils = usePupils()
 const player = usePlayer()
-const CLEFS: Record<Instrument, string> = { violin: 'treble', viola: 'alto', cello: 'bass', bass: 'bass' }
 const PAUSE = 1500 // ms without a change until what is on the shelf is saved
 
 const tune = ref<Tune | null>(null)
@@ -58,8 +57,7 @@ async function load(): Promise<void> {
   try {
     tune.value = id.value ? await ask<Tune>('GET', `/tunes/${id.value}`) : null
     Object.assign(form, { title: tune.value?.title ?? '', source: tune.value?.source ?? '' }, about.value.read() ?? {})
-    const instrument = pupils.current?.instrument ?? pupils.instrument
-    back.value = await desk.open(name.value, tune.value?.abc ?? '', instrument, { key: 'D major', meter: '4/4', tempo: null, pickup: '0', clef: CLEFS[instrument] })
+    back.value = await desk.open(name.value, tune.value?.abc ?? '', pupils.current?.instrument ?? pupils.instrument)
     opened = back.value ? '' : desk.text
     if (desk.mistake) {
       typed.value = desk.raw
@@ -249,7 +247,7 @@ const SIGNS: [string, string][] = [
       <p v-for="notice in desk.view?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
       </section>
       <aside class="side">
-        <WritingStart v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" @begin="desk.begin" @play="desk.play" />
+        <WritingStart v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :clef="desk.view.clef" @begin="desk.begin" @play="desk.play" />
         <div role="radiogroup" aria-label="Write">
           <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>

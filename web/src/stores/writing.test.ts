@@ -5,7 +5,7 @@ import type { Act } from '../geometry/writing'
 import { useWriting } from './writing'
 
 /** A stand-in for the server: every act adds its letter to the text; it can be away, or slow. */
-const server = { away: false, slow: 0, asked: [] as { text: string; acts: Act[] }[] }
+const server = { away: false, slow: 0, asked: [] as { text: string; acts: Act[]; start?: object; instrument?: string }[] }
 const pen = { length: '1', once: null, group: 0, string: 'E', ahead: {} }
 
 async function answer(body: { text: string; acts: Act[] }): Promise<Response> {
@@ -78,6 +78,18 @@ describe('the tune on the writing desk', () => {
     expect(again.text).toBe('abc')
     again.settle()
     expect(await again.open('new', '', 'violin')).toBe(false)
+  })
+
+  it('has the choices of a new tune that were made while an answer was on its way', async () => {
+    const desk = useWriting()
+    await desk.open('new', '', 'violin')
+    server.slow = 20
+    await Promise.all([desk.play('cello'), desk.begin({ key: 'G major' }), desk.begin({ meter: '3/4' })])
+    await vi.waitFor(() => expect(server.asked.at(-1)).toMatchObject({ instrument: 'cello', start: { key: 'G major', meter: '3/4', clef: null } }))
+    expect(server.asked.length).toBe(3) // at first, the first choice, the others together
+    desk.press(letter('a'))
+    await still()
+    expect(desk.text).toBe('a')
   })
 
   it('says why an act was refused, and does not go on behind it', async () => {

@@ -5,12 +5,12 @@ import type { Instrument, Play, Writing } from '../api/types'
 import { single } from '../composables/outbox'
 import type { Act } from '../geometry/writing'
 
-/** What a tune begins with while it has no note. */
-export interface Start { key: string; meter: string; tempo: number | null; pickup: string; clef: string }
+/** What a tune begins with while it has no note; clef: null for the instrument's own. */
+export interface Start { key: string; meter: string; tempo: number | null; pickup: string; clef: string | null }
 type Place = Pick<Writing, 'text' | 'cursor' | 'anchor' | 'pen'>
 interface Kept { place: Partial<Place>; start: Start; instrument: Instrument; waiting: Act[] }
 
-export const START: Start = { key: 'D major', meter: '4/4', tempo: null, pickup: '0', clef: 'treble' }
+const START: Start = { key: 'D major', meter: '4/4', tempo: null, pickup: '0', clef: null }
 const AGAIN = 2000 // ms until the server is asked again while it is away
 const MOST = 150 // acts sent at once
 
@@ -31,6 +31,7 @@ export const useWriting = defineStore('writing', () => {
   let place: Partial<Place> = { text: '' }
   let read: Place | null = null // the last one that could be read
   let sending = false
+  let wanted = false // asked again when the answer on its way is there
   let timer: ReturnType<typeof setTimeout> | undefined
   let box = single<Kept>('fawnmoss.writing.new')
   let runs = 0
@@ -53,7 +54,7 @@ export const useWriting = defineStore('writing', () => {
   }
 
   /** Takes up a tune: `name` is that of what this browser keeps of it. What was kept comes back; true when there was something. */
-  async function open(name: string, tune: string, by: Instrument, anew: Start = START): Promise<boolean> {
+  async function open(name: string, tune: string, by: Instrument): Promise<boolean> {
     clearTimeout(timer)
     runs += 1
     box = single<Kept>(`fawnmoss.writing.${name}`)
@@ -61,12 +62,12 @@ export const useWriting = defineStore('writing', () => {
     view.value = null
     before.value = after.value = []
     waiting.value = found?.waiting ?? []
-    start.value = { ...(found?.start ?? anew) }
+    start.value = { ...(found?.start ?? START) }
     instrument.value = found?.instrument ?? by
     place = found?.place ?? { text: tune }
     raw.value = place.text ?? ''
     read = null
-    sending = false
+    sending = wanted = false
     mistake.value = null
     shelved = null
     await send(true, false)
@@ -76,8 +77,10 @@ export const useWriting = defineStore('writing', () => {
 
   /** Asks what the desk looks like after what waits; at first also when nothing does. */
   async function send(anyway = false, record = true): Promise<void> {
+    if (sending) wanted ||= anyway
     if (sending || (!anyway && !waiting.value.length)) return
     sending = true
+    wanted = false
     const run = runs
     const acts = waiting.value.slice(0, MOST)
     try {
@@ -108,7 +111,7 @@ export const useWriting = defineStore('writing', () => {
         keep()
       }
     }
-    if (run === runs && waiting.value.length && !away.value) await send()
+    if (run === runs && !away.value) await send(wanted)
   }
 
   function show(found: Writing): void {
@@ -161,7 +164,7 @@ export const useWriting = defineStore('writing', () => {
   }
   async function play(from: Instrument): Promise<void> {
     instrument.value = from
-    await send(true, false)
+    await begin({ clef: null })
   }
   const schedule = () => ask<Play>('POST', '/writing/play', { ...place, start: start.value, instrument: instrument.value })
 
