@@ -16,7 +16,16 @@ const emit = defineEmits<{ added: [tune: Tune | null] }>()
 const DRAFT = 'fawnmoss.tune.draft'
 const LARGEST = 8_000_000
 
-interface Item { name: string; file: File; state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'; words: string; tunes: ContentsTune[]; bytes?: string; tune?: Tune; choice?: Choice }
+interface Item {
+  name: string
+  file: File
+  state: 'waiting' | 'sending' | 'done' | 'failed' | 'choose'
+  words: string
+  tunes: ContentsTune[]
+  bytes?: string
+  tune?: Tune
+  choice?: Choice
+}
 type Choice = Partial<Omit<Line, 'words'>>
 
 const text = ref(localStorage.getItem(DRAFT) ?? '')
@@ -48,7 +57,10 @@ async function add(lines: Line[] = []): Promise<void> {
   busy.value = true
   problem.value = null
   try {
-    const tune = lines.length > 1 ? await addAll(lines) : await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...lines.map(sent)[0] })
+    const tune =
+      lines.length > 1
+        ? await addAll(lines)
+        : await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...lines.map(sent)[0] })
     text.value = title.value = source.value = ''
     open.value = false
     emit('added', tune)
@@ -63,7 +75,13 @@ async function add(lines: Line[] = []): Promise<void> {
 
 /** Several tunes of a pasted book, as files are added: what went wrong with some does not keep the others. */
 async function addAll(lines: Line[]): Promise<null> {
-  const item: Item = { name: 'The text', file: new File([text.value], text.value.trimStart().startsWith('<') ? 'text.musicxml' : 'text.abc'), state: 'sending', words: '', tunes: [] }
+  const item: Item = {
+    name: 'The text',
+    file: new File([text.value], text.value.trimStart().startsWith('<') ? 'text.musicxml' : 'text.abc'),
+    state: 'sending',
+    words: '',
+    tunes: []
+  }
   items.value.push(item)
   await sendLines(items.value.at(-1)!, lines)
   if (items.value.at(-1)!.state === 'failed') throw new Trouble(422, 'Not all of them were added', 'See above.')
@@ -145,7 +163,12 @@ const chosen = (event: Event): void => {
       <h2>Add tunes</h2>
       <form @submit.prevent="add()">
         <section aria-label="Files">
-          <label class="files"><span class="v-btn v-btn--variant-tonal pick">Choose files …</span> <input type="file" multiple accept=".abc,.txt,.musicxml,.xml,.mxl,.mid,.midi,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .mid, .zip" @change="chosen" /></label>
+          <label class="files">
+            <span class="v-btn v-btn--variant-tonal pick">Choose files …</span> <input
+              type="file" multiple
+              accept=".abc,.txt,.musicxml,.xml,.mxl,.mid,.midi,.zip" aria-label="Files: .abc, .musicxml, .xml, .mxl, .mid, .zip" @change="chosen"
+            />
+          </label>
           <span class="small quiet">.abc, .musicxml, .xml, .mxl or .mid, as many as you like, or a zip of them; or drop them anywhere on the shelf.</span>
           <p v-if="items.length > 1" class="small" role="status">{{ done }} of {{ items.length }} read</p>
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />

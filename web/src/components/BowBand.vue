@@ -11,7 +11,16 @@ const height = computed(() => TOP + HEIGHT.value + 8 + props.size.labels * 14)
 const strokes = computed(() =>
   props.notes.filter((_, at) => !together(props.notes, at)).map((one) => {
     const [from, to] = one.note.bow as [number, number]
-    return { id: one.note.id, index: one.index, short: one.note.short, x1: one.x, x2: one.end, y1: bowY(from, TOP, HEIGHT.value), y2: bowY(to, TOP, HEIGHT.value), lifted: ['lift', 'recovery'].includes(one.note.join) }
+    return {
+      id: one.note.id,
+      index: one.index,
+      short: one.note.short,
+      x1: one.x,
+      x2: one.end,
+      y1: bowY(from, TOP, HEIGHT.value),
+      y2: bowY(to, TOP, HEIGHT.value),
+      lifted: ['lift', 'recovery'].includes(one.note.join)
+    }
   }),
 )
 
@@ -19,7 +28,11 @@ const strokes = computed(() =>
 const labels = computed(() => {
   const starts = props.notes.filter((one, at) => one.note.join !== 'slur' && one.note.bow_words !== props.notes[at - 1]?.note.bow_words)
   const found = rows(starts.map((one) => ({ x: one.x, width: textWidth(one.note.bow_words) })), props.size.labels)
-  return starts.flatMap((one, at) => (found[at] == null || one.x + textWidth(one.note.bow_words) > props.layout.width + 14 ? [] : [{ id: one.note.id, x: one.x, y: TOP + HEIGHT.value + 17 + found[at]! * 13, text: one.note.bow_words }]))
+  return starts.flatMap((one, at) =>
+    found[at] == null || one.x + textWidth(one.note.bow_words) > props.layout.width + 14
+      ? []
+      : [{ id: one.note.id, x: one.x, y: TOP + HEIGHT.value + 17 + found[at]! * 13, text: one.note.bow_words }]
+  )
 })
 </script>
 

@@ -9,7 +9,10 @@ defineProps<{ card: Omit<PublicCard, 'days'> | null; waiting: boolean }>()
 <template>
   <div class="two">
     <form @submit.prevent><slot /></form>
-    <div class="preview" aria-label="The card as it will be"><CardPaper v-if="card" :card="card" /><p v-else-if="waiting" role="status">Making the card …</p></div>
+    <div class="preview" aria-label="The card as it will be">
+      <CardPaper v-if="card" :card="card" />
+      <p v-else-if="waiting" role="status">Making the card …</p>
+    </div>
   </div>
 </template>
 

@@ -22,9 +22,14 @@ const paper = usePaper()
 const fit = ref(1)
 /** Room on one side in CSS pixels: the height of the paper less its margins, and a little. */
 const ROOM = { A4: 1015, Letter: 948 }
-const show = computed(() => ({ ...EVERYTHING, ...Object.fromEntries(['digits', 'lanes', 'bow'].map((band) => [band, (body.value.bands ?? ['digits', 'lanes', 'bow']).includes(band)])) }))
+const show = computed(() => ({
+  ...EVERYTHING,
+  ...Object.fromEntries(['digits', 'lanes', 'bow'].map((band) => [band, (body.value.bands ?? ['digits', 'lanes', 'bow']).includes(band)]))
+}))
 /** Cards issued before there were items have only steps. */
-const items = computed<WorkItem[]>(() => body.value.items ?? [{ kind: 'own', title: 'The work', steps: body.value.steps ?? [], minutes: body.value.minutes_per_day, bars: [], tempi: [] }])
+const items = computed<WorkItem[]>(
+  () => body.value.items ?? [{ kind: 'own', title: 'The work', steps: body.value.steps ?? [], minutes: body.value.minutes_per_day, bars: [], tempi: [] }]
+)
 const JOINS = [
   { sign: 'down', join: 'lift', words: 'lift and set again, a down-bow at the frog' },
   { sign: 'up', join: 'recovery', words: 'lift back for a short up-bow near the frog' },
@@ -63,24 +68,40 @@ onUnmounted(() => watcher?.disconnect())
     <header>
       <h1>{{ card.title }}</h1>
       <p class="about">
-        <span>{{ body.pupil }}, {{ body.chart?.instrument ?? body.instrument }}</span><span v-if="body.chart">{{ body.chart.tune.key }}, {{ body.chart.tune.meter }}<template v-if="body.bars">, {{ barWords(body.bars) }}</template></span>
+        <span>{{ body.pupil }}, {{ body.chart?.instrument ?? body.instrument }}</span>
+        <span v-if="body.chart">{{ body.chart.tune.key }}, {{ body.chart.tune.meter }}<template v-if="body.bars">, {{ barWords(body.bars) }}</template></span>
         <span><template v-if="card.number">No. {{ card.number }}, </template>{{ longDate(card.issued_on) }}</span><span>{{ body.studio }}</span>
       </p>
     </header>
-    <ChartSheet v-if="body.chart" :musicxml="body.musicxml!" :chart="body.chart" :strings="body.strings!" :selected="selected" :now="now ?? null" :show="show" steady card @select="selected = $event" @ready="emit('ready')" />
+    <ChartSheet
+      v-if="body.chart" :musicxml="body.musicxml!" :chart="body.chart" :strings="body.strings!" :selected="selected" :now="now ?? null"
+      :show="show" steady card @select="selected = $event" @ready="emit('ready')"
+    />
     <ul v-if="body.chart" class="plain legend" aria-label="Signs">
-      <li v-if="added"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><path class="added" d="M -11 9 Q 0 -3 11 9" /></svg>dashed: both notes in one bow</li>
-      <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true"><BowSign :direction="one.sign" :join="one.join" :y="1" /></svg>{{ one.words }}</li>
+      <li v-if="added"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true">
+        <path class="added" d="M -11 9 Q 0 -3 11 9" />
+      </svg>dashed: both notes in one bow</li>
+      <li v-for="one in legend" :key="one.words"><svg width="26" height="18" viewBox="-13 -2 26 18" aria-hidden="true">
+        <BowSign :direction="one.sign" :join="one.join" :y="1" />
+      </svg>{{ one.words }}</li>
       <li v-for="[sample, words] in ornaments" :key="words"><b>{{ sample }}</b>{{ words }}</li>
-      <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true"><path class="ring" :d="ringPath(2, true)" /></svg>rings when in tune</li>
-      <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true"><path class="hold" d="M 2 0 v 3 H 24 v -3" /></svg>keep the finger down</li>
-      <li v-if="show.bow && body.set_bow">bow line: F frog, T tip; first set the bow down {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
+      <li v-if="rings"><svg width="26" height="18" viewBox="-13 -14 26 18" aria-hidden="true">
+        <path class="ring" :d="ringPath(2, true)" />
+      </svg>rings when in tune</li>
+      <li v-if="holds"><svg width="26" height="18" viewBox="0 -9 26 18" aria-hidden="true">
+        <path class="hold" d="M 2 0 v 3 H 24 v -3" />
+      </svg>keep the finger down</li>
+      <li v-if="show.bow && body.set_bow">bow line: F frog, T tip; first set the bow down
+        {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
     </ul>
     <section class="work">
       <h2>{{ body.minutes_per_day }} minutes a day</h2>
       <p v-for="change in body.changes ?? []" :key="change" class="small">{{ change }}</p>
       <p v-if="body.note" class="note">{{ body.note }}</p>
-      <WorkTable :items="items" :issued="card.issued_on" :days="days" :live="live" :today="today" @tick="(item, day, runs) => emit('tick', item, day, runs)" @hear="emit('hear', $event)" @tempo="emit('tempo', $event)" />
+      <WorkTable
+        :items="items" :issued="card.issued_on" :days="days" :live="live" :today="today"
+        @tick="(item, day, runs) => emit('tick', item, day, runs)" @hear="emit('hear', $event)" @tempo="emit('tempo', $event)"
+      />
       <p class="caution">{{ body.caution }}</p>
     </section>
   </article>
@@ -99,5 +120,12 @@ header { border-bottom: 1.5px solid var(--ink); margin-bottom: 6px; }
 .work h2 { margin-bottom: 2px; }
 .note { font: italic 500 1.1rem var(--v-font-heading); margin: 2px 0; }
 .caution { border-left: 3px solid var(--ink); padding-left: 8px; font-size: 0.92rem; margin-top: 6px; }
-@media print { .card-paper { zoom: var(--fit); max-width: 186mm; padding: 0 2mm; /* bar numbers hang out to the left, and paper clips */ --moss: #2d4523; --fawn: #333; --quiet: #222; --ink: #000; --paper: #fff; } header h1 { font-size: 1.6rem; } }
+@media print {
+  .card-paper {
+    zoom: var(--fit); max-width: 186mm; padding: 0 2mm;
+    /* bar numbers hang out to the left, and paper clips */ --moss: #2d4523; --fawn: #333; --quiet: #222; --ink: #000;
+    --paper: #fff;
+  }
+  header h1 { font-size: 1.6rem; }
+}
 </style>

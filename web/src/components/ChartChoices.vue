@@ -23,17 +23,34 @@ function setTempo(): void {
 const weak = computed(() => ['violin', 'viola'].includes(props.view.chart.instrument))
 const fourths = [{ value: 'open', title: 'open string' }, { value: 'fourth', title: 'fourth finger' }, { value: 'either', title: 'as it fits' }]
 const starts = [
-  { value: null, title: 'as it fits' }, { value: 'down', title: 'down-bow' }, { value: 'up', title: 'up-bow' }, { value: 'balance', title: 'up-bow from the balance point' },
+  { value: null, title: 'as it fits' },
+  { value: 'down', title: 'down-bow' },
+  { value: 'up', title: 'up-bow' },
+  { value: 'balance', title: 'up-bow from the balance point' }
 ]
 const slurs = [{ value: true, title: 'as printed' }, { value: false, title: 'broken' }]
-const leads = [{ value: 'old', title: 'on the finger that played' }, { value: 'new', title: 'on the finger that will play' }, { value: 'frame', title: 'first finger silently' }]
+const leads = [
+  { value: 'old', title: 'on the finger that played' },
+  { value: 'new', title: 'on the finger that will play' },
+  { value: 'frame', title: 'first finger silently' }
+]
 const slides = [{ value: 'old', title: 'on the old bow' }, { value: 'new', title: 'on the new bow' }]
 const trills = [{ value: 'main', title: 'from the note itself' }, { value: 'upper', title: 'from the note above' }]
 /** Fingers and bow signs that the file had; they hold until the teacher says otherwise. */
 const inFile = computed(() => props.view.in_file.fingers + props.view.in_file.bows > 0)
-const printed = [{ value: 'all', title: 'fingers and bows hold' }, { value: 'fingers', title: 'fingers hold' }, { value: 'bows', title: 'bow signs hold' }, { value: 'none', title: 'left to the engine' }]
+const printed = [
+  { value: 'all', title: 'fingers and bows hold' },
+  { value: 'fingers', title: 'fingers hold' },
+  { value: 'bows', title: 'bow signs hold' },
+  { value: 'none', title: 'left to the engine' }
+]
 const trilled = computed(() => props.view.chart.notes.some((note) => note.trill))
-const counts = [{ value: 'none', title: 'nothing' }, { value: 'numbers', title: 'numbers' }, { value: 'syllables', title: 'syllables' }, { value: 'names', title: 'note names' }]
+const counts = [
+  { value: 'none', title: 'nothing' },
+  { value: 'numbers', title: 'numbers' },
+  { value: 'syllables', title: 'syllables' },
+  { value: 'names', title: 'note names' }
+]
 const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
 const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
 const positions = computed(() => positionItems(props.view.position_names))
@@ -55,13 +72,20 @@ const positions = computed(() => positionItems(props.view.position_names))
     </dl>
     <v-text-field v-model="tempo" label="Tempo (quarters a minute)" inputmode="numeric" :error-messages="problem" @blur="setTempo" @keydown.enter="setTempo" />
     <template v-if="inFile">
-      <p class="small quiet">The file has {{ view.in_file.fingers }} {{ view.in_file.fingers === 1 ? 'finger' : 'fingers' }} and {{ view.in_file.bows }} bow {{ view.in_file.bows === 1 ? 'sign' : 'signs' }}; your own mark at a note comes first.</p>
-      <v-select :model-value="view.printed" :items="printed" label="Marks in the file" @update:model-value="emit('option', { printed: $event === 'all' ? null : $event })" />
+      <p class="small quiet">The file has {{ view.in_file.fingers }} {{ view.in_file.fingers === 1 ? 'finger' : 'fingers' }} and
+        {{ view.in_file.bows }} bow {{ view.in_file.bows === 1 ? 'sign' : 'signs' }}; your own mark at a note comes first.</p>
+      <v-select
+        :model-value="view.printed" :items="printed" label="Marks in the file"
+        @update:model-value="emit('option', { printed: $event === 'all' ? null : $event })"
+      />
     </template>
     <details>
       <summary class="aside-label">School</summary>
       <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
-      <v-select :model-value="view.positions" :items="positions" label="Positions" multiple @update:model-value="emit('option', { positions: $event.length ? $event : null })" />
+      <v-select
+        :model-value="view.positions" :items="positions" label="Positions" multiple
+        @update:model-value="emit('option', { positions: $event.length ? $event : null })"
+      />
       <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />
       <v-select :model-value="view.bowing" :items="BOWINGS" label="Bowing" @update:model-value="emit('option', { bowing: $event })" />
       <v-select :model-value="view.slurs" :items="slurs" label="Slurs" @update:model-value="emit('option', { slurs: $event })" />

@@ -9,10 +9,20 @@ import SystemBlock from './SystemBlock.vue'
 /** A whole chart: engraved once for its notes and width; changed marks redraw only the bands. */
 const props = withDefaults(
   defineProps<{
-    musicxml: string; chart: ChartBody; strings: string[]; selected?: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null; show?: Show; steady?: boolean
-    card?: boolean; fixed?: boolean
+    musicxml: string
+    chart: ChartBody
+    strings: string[]
+    selected?: number | null
+    anchor?: number | null
+    now?: string | null
+    lit?: Set<number>
+    spot?: number[] | null
+    show?: Show
+    steady?: boolean
+    card?: boolean
+    fixed?: boolean
   }>(),
-  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, show: () => EVERYTHING, steady: false, card: false, fixed: false },
+  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, show: () => EVERYTHING, steady: false, card: false, fixed: false }
 )
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
 
@@ -65,8 +75,12 @@ watch(() => props.musicxml, draw)
     <p v-if="busy" class="quiet" role="status">{{ waitingWords }}</p>
     <div v-if="problem" class="problem" role="alert">{{ problem }} <v-btn @click="draw">Try again</v-btn></div>
     <SystemBlock
-      v-for="(page, at) in pages" ref="blocks" :key="at" :svg="page" :chart="chart" :index="index" :strings="strings" :selected="selected" :anchor="anchor" :now="now" :lit="lit" :spot="spot"
-      :show="show" :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(note, more) => emit('select', note, more)" @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
+      v-for="(page, at) in pages"
+      ref="blocks" :key="at" :svg="page" :chart="chart" :index="index" :strings="strings" :selected="selected"
+      :anchor="anchor" :now="now" :lit="lit" :spot="spot"
+      :show="show"
+      :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(note, more) => emit('select', note, more)"
+      @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
     />
   </div>
 </template>

@@ -35,8 +35,12 @@ const take = (): void => emit('take', [...chosen.value].sort((a, b) => a - b).ma
     </div>
     <ul class="plain list">
       <li v-for="tune in shown" :key="tune.index" :class="{ quiet: !lines[tune.index]!.length }">
-        <label><input v-model="chosen" type="checkbox" :value="tune.index" :disabled="!lines[tune.index]!.length"> {{ tune.title || `Tune ${tune.index + 1}` }}</label>
-        <select v-if="lines[tune.index]!.length > 1" :value="line[tune.index] ?? 0" :aria-label="`Line of ${tune.title}`" @change="line[tune.index] = Number(($event.target as HTMLSelectElement).value)">
+        <label><input v-model="chosen" type="checkbox" :value="tune.index" :disabled="!lines[tune.index]!.length">
+          {{ tune.title || `Tune ${tune.index + 1}` }}</label>
+        <select
+          v-if="lines[tune.index]!.length > 1" :value="line[tune.index] ?? 0" :aria-label="`Line of ${tune.title}`"
+          @change="line[tune.index] = Number(($event.target as HTMLSelectElement).value)"
+        >
           <option v-for="(one, at) in lines[tune.index]" :key="one.words" :value="at">{{ one.words }}</option>
         </select>
         <span v-if="tune.why" class="small"> {{ tune.why }}</span>

@@ -18,17 +18,36 @@ const tunes = ref<ShelfTune[]>([])
 const problem = ref('')
 const input = ref<HTMLInputElement | null>(null)
 
-const PLACES = [['Today', '/today'], ['Pupils', '/pupils'], ['Tunes', '/tunes'], ['Write a new tune', '/tunes/new'], ['Scales', '/scales'], ['Studio', '/studio'], ['The calendar', '/calendar'], ['All pupils’ progress', '/progress'], ['The path of this studio', '/studio/path'], ['Care', '/care']] as const
+const PLACES = [
+  ['Today', '/today'],
+  ['Pupils', '/pupils'],
+  ['Tunes', '/tunes'],
+  ['Write a new tune', '/tunes/new'],
+  ['Scales', '/scales'],
+  ['Studio', '/studio'],
+  ['The calendar', '/calendar'],
+  ['All pupils’ progress', '/progress'],
+  ['The path of this studio', '/studio/path'],
+  ['Care', '/care']
+] as const
 const all = computed<Command[]>(() => [
   ...store.page(),
   ...pupils.all.map((pupil) => ({ title: `See it through ${pupil.name}`, hint: pupil.instrument, run: () => pupils.choose(pupil.id) })),
   ...tunes.value.flatMap((tune) => [
-    { title: `${tune.title}, simple chart`, hint: tune.key, run: () => chart(tune.id, 'simple') }, { title: `${tune.title}, full chart`, hint: tune.key, run: () => chart(tune.id, 'full') },
-    { title: `Edit ${tune.title}`, run: () => router.push(`/tunes/${tune.id}`) },
+    { title: `${tune.title}, simple chart`, hint: tune.key, run: () => chart(tune.id, 'simple') },
+    { title: `${tune.title}, full chart`, hint: tune.key, run: () => chart(tune.id, 'full') },
+    { title: `Edit ${tune.title}`, run: () => router.push(`/tunes/${tune.id}`) }
   ]),
-  ...pupils.all.flatMap((pupil) => [['Plan the lesson of', 'plan'], ['Fit and tapes of', 'fit'], ['Progress of', 'progress'], ['Warm-up of', 'warm-up']].map(([words, place]) => ({ title: `${words} ${pupil.name}`, run: () => router.push(`/pupils/${pupil.id}/${place}`) }))),
+  ...pupils.all.flatMap((pupil) =>
+    [
+      ['Plan the lesson of', 'plan'],
+      ['Fit and tapes of', 'fit'],
+      ['Progress of', 'progress'],
+      ['Warm-up of', 'warm-up']
+    ].map(([words, place]) => ({ title: `${words} ${pupil.name}`, run: () => router.push(`/pupils/${pupil.id}/${place}`) }))
+  ),
   ...pupils.all.map((pupil) => ({ title: `Open ${pupil.name}`, hint: 'pupil', run: () => router.push(`/pupils/${pupil.id}`) })),
-  ...PLACES.map(([title, to]) => ({ title: `Go to ${title.toLowerCase()}`, run: () => router.push(to) })),
+  ...PLACES.map(([title, to]) => ({ title: `Go to ${title.toLowerCase()}`, run: () => router.push(to) }))
 ])
 const found = computed(() => ranked(all.value, text.value).slice(0, 12))
 watch(text, () => {
@@ -87,11 +106,16 @@ onUnmounted(() => window.removeEventListener('keydown', listen))
   <v-dialog v-model="open" max-width="560" location="top" class="palette">
     <v-card class="pa-4" aria-label="Do something by its name">
       <input
-        ref="input" v-model="text" type="text" role="combobox" aria-expanded="true" aria-controls="palette-list" aria-autocomplete="list" aria-label="What to do" placeholder="What to do: a tune, a pupil, a command"
+        ref="input"
+        v-model="text" type="text" role="combobox" aria-expanded="true" aria-controls="palette-list" aria-autocomplete="list"
+        aria-label="What to do" placeholder="What to do: a tune, a pupil, a command"
         :aria-activedescendant="found.length ? `palette-${at}` : undefined" @keydown="key"
       />
       <ul id="palette-list" class="plain" role="listbox" aria-label="Found">
-        <li v-for="(command, index) in found" :id="`palette-${index}`" :key="command.title" role="option" :aria-selected="index === at" @mousemove="at = index" @click="run(command)">{{ command.title }} <span class="quiet small">{{ command.hint }}</span></li>
+        <li
+          v-for="(command, index) in found" :id="`palette-${index}`" :key="command.title" role="option" :aria-selected="index === at"
+          @mousemove="at = index" @click="run(command)"
+        >{{ command.title }} <span class="quiet small">{{ command.hint }}</span></li>
       </ul>
       <p v-if="!found.length" class="quiet">Nothing is called that.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -100,7 +124,10 @@ onUnmounted(() => window.removeEventListener('keydown', listen))
 </template>
 
 <style scoped>
-input { width: 100%; border: 0; border-bottom: 2px solid var(--moss); padding: 6px 2px; font: inherit; font-size: 1.15rem; color: inherit; background: transparent; outline: 0; }
+input {
+  width: 100%; border: 0; border-bottom: 2px solid var(--moss); padding: 6px 2px; font: inherit; font-size: 1.15rem;
+  color: inherit; background: transparent; outline: 0;
+}
 ul { margin-top: 8px; }
 li { padding: 6px 10px; border-radius: 6px; cursor: pointer; display: flex; justify-content: space-between; gap: 16px; }
 li[aria-selected='true'] { background: rgba(var(--v-theme-primary), 0.16); }

@@ -14,7 +14,9 @@ function text(one: Placed): string {
 
 <template>
   <svg class="band" :viewBox="`0 0 ${width} 20`" aria-hidden="true">
-    <template v-for="(one, at) in notes" :key="one.note.id"><text v-if="show.counting === 'names' || !together(notes, at)" :x="one.x" :y="together(notes, at) ? 4 : 14" text-anchor="middle">{{ text(one) }}</text></template>
+    <template v-for="(one, at) in notes" :key="one.note.id">
+      <text v-if="show.counting === 'names' || !together(notes, at)" :x="one.x" :y="together(notes, at) ? 4 : 14" text-anchor="middle">{{ text(one) }}</text>
+    </template>
   </svg>
 </template>
 

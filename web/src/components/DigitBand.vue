@@ -9,7 +9,11 @@ import BowSign from './BowSign.vue'
 const props = defineProps<{ notes: Placed[]; width: number; selected: number | null; size: BandSize }>()
 
 /** From the note before to one that the engine would take into the same bow: dashed, because no page asks for it. */
-const proposals = computed(() => props.notes.flatMap((one, at) => (one.note.added && at > 0 ? [`M ${props.notes[at - 1]!.x + 8} 10 Q ${(props.notes[at - 1]!.x + one.x) / 2} ${-1} ${one.x} 10`] : [])))
+const proposals = computed(() =>
+  props.notes.flatMap((one, at) =>
+    one.note.added && at > 0 ? [`M ${props.notes[at - 1]!.x + 8} 10 Q ${(props.notes[at - 1]!.x + one.x) / 2} ${-1} ${one.x} 10`] : []
+  )
+)
 
 /** A sign stands where a stroke begins. */
 const signed = (one: Placed, at: number): boolean => one.note.join !== 'slur' && !together(props.notes, at)

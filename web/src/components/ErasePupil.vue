@@ -23,15 +23,22 @@ const erase = () => act(async () => {
 </script>
 
 <template>
-  <p class="small"><a :href="`/api/pupils/${id}/everything.json`" download>Everything about {{ name }} in one file</a> · <button type="button" class="erase" @click="open = true">Erase {{ name }}</button></p>
+  <p class="small">
+    <a :href="`/api/pupils/${id}/everything.json`" download>Everything about {{ name }} in one file</a> ·
+      <button type="button" class="erase" @click="open = true">Erase {{ name }}</button>
+  </p>
   <v-dialog v-model="open" max-width="480">
     <v-card class="pa-6" :aria-label="`Erase ${name}`">
       <h2>Erase {{ name }} for good?</h2>
-      <p>Marks, charts, cards, lessons, measurements and promises go, and every private link of {{ name }}’s dies. It cannot be undone; only numbers without a name stay in the studio’s statistics.</p>
+      <p>Marks, charts, cards, lessons, measurements and promises go, and every private link of {{ name }}’s dies. It cannot be undone; only numbers
+        without a name stay in the studio’s statistics.</p>
       <p><a :href="`/api/pupils/${id}/everything.json`" download>Save everything first</a></p>
       <form @submit.prevent="erase">
         <v-text-field v-model="typed" :label="`Type ${name} to erase`" :error-messages="trouble?.text ?? ''" autofocus />
-        <p class="mt-3"><v-btn type="submit" variant="flat" color="error" :loading="busy" :disabled="typed.trim() !== name">Erase for good</v-btn><v-btn @click="open = false">Keep {{ name }}</v-btn></p>
+        <p class="mt-3">
+          <v-btn type="submit" variant="flat" color="error" :loading="busy" :disabled="typed.trim() !== name">Erase for good</v-btn>
+          <v-btn @click="open = false">Keep {{ name }}</v-btn>
+        </p>
       </form>
     </v-card>
   </v-dialog>

@@ -3,17 +3,25 @@ import { computed } from 'vue'
 import type { HandFingers } from '../api/types'
 
 /** The hand on four strings from the nut outward, to scale in semitones as they really narrow; close fingers touch. */
-const props = defineProps<{ strings: string[]; fingers: HandFingers; words: Record<string, string>; lit?: { string: string; semitones: number; finger: number } | null }>()
+const props = defineProps<{
+  strings: string[]
+  fingers: HandFingers
+  words: Record<string, string>
+  lit?: { string: string; semitones: number; finger: number } | null
+}>()
 const LENGTH = 250
 const distance = (semitones: number) => 26 + ((1 - 2 ** (-semitones / 12)) / (1 - 2 ** (-8 / 12))) * (LENGTH - 46)
-const lines = computed(() => [...props.strings].reverse().map((name, index) => ({ name, y: 18 + index * 30, fingers: props.fingers[name] ?? [], words: props.words[name] ?? '' })))
+const lines = computed(() =>
+  [...props.strings].reverse().map((name, index) => ({ name, y: 18 + index * 30, fingers: props.fingers[name] ?? [], words: props.words[name] ?? '' }))
+)
 const extra = computed(() => {
   const lit = props.lit
   if (!lit || lit.finger === 0) return null
   const known = (props.fingers[lit.string] ?? []).some(([finger, semitones]) => finger === lit.finger && semitones === lit.semitones)
   return known ? null : lit
 })
-const isLit = (string: string, finger: number, semitones: number) => props.lit?.string === string && props.lit.finger === finger && props.lit.semitones === semitones
+const isLit = (string: string, finger: number, semitones: number) =>
+  props.lit?.string === string && props.lit.finger === finger && props.lit.semitones === semitones
 </script>
 
 <template>
@@ -23,10 +31,16 @@ const isLit = (string: string, finger: number, semitones: number) => props.lit?.
       <g v-for="line in lines" :key="line.name">
         <text class="name" x="4" :y="line.y + 4">{{ line.name }}</text>
         <line class="string" x1="24" :x2="LENGTH" :y1="line.y" :y2="line.y" />
-        <g v-for="[finger, semitones] in line.fingers" :key="`${finger} ${semitones}`" :transform="`translate(${distance(semitones!)} ${line.y})`" :class="{ lit: isLit(line.name, finger!, semitones!) }">
+        <g
+          v-for="[finger, semitones] in line.fingers" :key="`${finger} ${semitones}`" :transform="`translate(${distance(semitones!)} ${line.y})`"
+          :class="{ lit: isLit(line.name, finger!, semitones!) }"
+        >
           <circle r="9.2" /><text y="4.2" text-anchor="middle">{{ finger }}</text>
         </g>
-        <g v-if="extra?.string === line.name" :transform="`translate(${distance(extra.semitones)} ${line.y})`" class="lit"><circle r="9.2" /><text y="4.2" text-anchor="middle">{{ extra.finger }}</text></g>
+        <g v-if="extra?.string === line.name" :transform="`translate(${distance(extra.semitones)} ${line.y})`" class="lit">
+          <circle r="9.2" />
+          <text y="4.2" text-anchor="middle">{{ extra.finger }}</text>
+        </g>
         <circle v-if="lit?.string === line.name && lit.finger === 0" class="openlit" cx="14" :cy="line.y" r="10" />
       </g>
     </svg>

@@ -4,7 +4,15 @@ import { ask, Trouble } from '../api/client'
 import type { KeyOffer } from '../api/types'
 
 /** The keys a tune could be played in, the friendliest first, for whoever it is seen through. */
-const props = defineProps<{ tuneId: number; title: string; subject: { pupil_id?: number; instrument?: string }; version: string; present?: { steps: number; semitones: number } | null; verb?: string; also?: string }>()
+const props = defineProps<{
+  tuneId: number
+  title: string
+  subject: { pupil_id?: number; instrument?: string }
+  version: string
+  present?: { steps: number; semitones: number } | null
+  verb?: string
+  also?: string
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ choose: [offer: KeyOffer]; also: [offer: KeyOffer] }>()
 const keys = ref<KeyOffer[] | null>(null)
@@ -14,7 +22,10 @@ watch(open, async (now) => {
   if (!now) return
   keys.value = problem.value = null
   try {
-    const query = new URLSearchParams({ version: props.version, ...Object.fromEntries(Object.entries(props.subject).map(([name, value]) => [name, String(value)])) })
+    const query = new URLSearchParams({
+      version: props.version,
+      ...Object.fromEntries(Object.entries(props.subject).map(([name, value]) => [name, String(value)]))
+    })
     keys.value = (await ask<{ keys: KeyOffer[] }>('GET', `/tunes/${props.tuneId}/keys?${query}`)).keys
   } catch (error) {
     problem.value = error as Trouble
@@ -39,7 +50,11 @@ const is = (offer: KeyOffer) => (props.present?.semitones ?? 0) === offer.semito
               <td><b>{{ offer.key }}</b><br /><span class="small quiet">{{ offer.words.replace(/,? ?in \S+ \w+,? ?/, '') }}</span></td>
               <td class="small">{{ offer.unmet.length ? offer.unmet.join(', ') : 'nothing' }}</td>
               <td class="cost">{{ offer.cost.toFixed(0) }}</td>
-              <td><span v-if="is(offer)" class="quiet">now</span><v-btn v-else density="compact" @click="emit('choose', offer); open = false">{{ verb ?? 'Take it' }}</v-btn><v-btn v-if="also && offer.semitones" density="compact" @click="emit('also', offer); open = false">{{ also }}</v-btn></td>
+              <td>
+                <span v-if="is(offer)" class="quiet">now</span>
+                <v-btn v-else density="compact" @click="emit('choose', offer); open = false">{{ verb ?? 'Take it' }}</v-btn>
+                <v-btn v-if="also && offer.semitones" density="compact" @click="emit('also', offer); open = false">{{ also }}</v-btn>
+              </td>
             </tr>
           </tbody>
         </table>

@@ -1,26 +1,63 @@
 <script setup lang="ts">
 const open = defineModel<boolean>({ required: true })
 const groups = [
-  { name: 'Everywhere', keys: [['/', 'switch pupil'], ['Ctrl K', 'anything by its name'], ['?', 'this sheet']] },
+  {
+    name: 'Everywhere',
+    keys: [
+      ['/', 'switch pupil'],
+      ['Ctrl K', 'anything by its name'],
+      ['?', 'this sheet']
+    ]
+  },
   {
     name: 'Lesson',
-    keys: [['→ ←', 'next item, item before'], ['0–3', 'mark it'], ['Space', 'stop the clock, let it run'], ['m  [  ]', 'click on and off, slower, faster'], ['x', 'next time'], ['h', 'it hurt'], ['n', 'note; Esc leaves it'], ['f', 'fit the rest into the time left']],
+    keys: [
+      ['→ ←', 'next item, item before'],
+      ['0–3', 'mark it'],
+      ['Space', 'stop the clock, let it run'],
+      ['m  [  ]', 'click on and off, slower, faster'],
+      ['x', 'next time'],
+      ['h', 'it hurt'],
+      ['n', 'note; Esc leaves it'],
+      ['f', 'fit the rest into the time left']
+    ]
   },
   {
     name: 'Writing desk',
     keys: [
-      ['a–g', 'the note of that name, near the last; by finger: a string, then 0–4'], ['w h q i s', 'whole, half, quarter, eighth, sixteenth'], ['.  +  -', 'dot, twice and half as long'], ['r  t  n', 'rest, hold on, triplet'],
-      ['#  _  =', 'sharp, flat, natural'], ['↑ ↓', 'a step; with Ctrl an octave; by finger the string'], ['o  O', 'the note, the bar once more'], ['l  u  v  |', 'slur, up-bow, down-bow, bar line'],
-      ['← → Home End', 'take a note in hand; with Shift a stretch'], ['⌫', 'take away'], ['Space', 'play, stop'], ['Ctrl Z', 'undo; with Shift, redo'],
-    ],
+      ['a–g', 'the note of that name, near the last; by finger: a string, then 0–4'],
+      ['w h q i s', 'whole, half, quarter, eighth, sixteenth'],
+      ['.  +  -', 'dot, twice and half as long'],
+      ['r  t  n', 'rest, hold on, triplet'],
+      ['#  _  =', 'sharp, flat, natural'],
+      ['↑ ↓', 'a step; with Ctrl an octave; by finger the string'],
+      ['o  O', 'the note, the bar once more'],
+      ['l  u  v  |', 'slur, up-bow, down-bow, bar line'],
+      ['← → Home End', 'take a note in hand; with Shift a stretch'],
+      ['⌫', 'take away'],
+      ['Space', 'play, stop'],
+      ['Ctrl Z', 'undo; with Shift, redo']
+    ]
   },
   {
     name: 'Chart desk',
     keys: [
-      ['← →', 'note before, note after'], ['↑ ↓', 'another place for the note'], ['0–4', 'finger'], ['s, then a letter', 'string'], ['d  u', 'down-bow, up-bow'], ['l  h  f', 'in one bow with the note before, hooked, lifted'],
-      ['p', 'pin or unpin'], ['Shift ← →', 'select several notes'], ['b', 'a spot from the selection'], ['Space', 'play, stop'], ['[  ]', 'slower, faster'], ['v', 'simple or full version'], ['Ctrl Z', 'undo; with Shift, redo'], ['Ctrl P', 'print the chart'],
-    ],
-  },
+      ['← →', 'note before, note after'],
+      ['↑ ↓', 'another place for the note'],
+      ['0–4', 'finger'],
+      ['s, then a letter', 'string'],
+      ['d  u', 'down-bow, up-bow'],
+      ['l  h  f', 'in one bow with the note before, hooked, lifted'],
+      ['p', 'pin or unpin'],
+      ['Shift ← →', 'select several notes'],
+      ['b', 'a spot from the selection'],
+      ['Space', 'play, stop'],
+      ['[  ]', 'slower, faster'],
+      ['v', 'simple or full version'],
+      ['Ctrl Z', 'undo; with Shift, redo'],
+      ['Ctrl P', 'print the chart']
+    ]
+  }
 ]
 </script>
 

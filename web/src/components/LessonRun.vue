@@ -49,7 +49,8 @@ const left = computed(() => lesson.value.minutes * 60 - spent.value)
 const given = computed(() => [...sent.value, ...unsent.value.map((mark) => ({ skill: mark.skill ?? null, tune_id: mark.tune_id ?? null, value: mark.value }))])
 const saying = computed(() => {
   if (refused.value) return refused.value.text
-  if (unsent.value.length && sending.value === 'waiting') return `${unsent.value.length} ${unsent.value.length === 1 ? 'mark is' : 'marks are'} kept here until the server can be reached`
+  if (unsent.value.length && sending.value === 'waiting')
+    return `${unsent.value.length} ${unsent.value.length === 1 ? 'mark is' : 'marks are'} kept here until the server can be reached`
   return away.value ? 'kept here; the server cannot be reached' : 'saved'
 })
 
@@ -71,7 +72,10 @@ async function save(): Promise<void> {
     if (!(error as Trouble).passing) problem.value = error as Trouble
   }
 }
-const state = () => ({ note: note.value, clock: { at: at.value, seconds: Object.entries(seconds.value).map(([one, count]) => ({ id: one, seconds: Math.round(count) })) } })
+const state = () => ({
+  note: note.value,
+  clock: { at: at.value, seconds: Object.entries(seconds.value).map(([one, count]) => ({ id: one, seconds: Math.round(count) })) }
+})
 
 function beat(): void {
   const gone = Math.min(5, (Date.now() - last) / 1000) // a closed lid is not lesson time
@@ -92,8 +96,13 @@ function go(to: number): void {
 function mark(value: number): void {
   if (!item.value || !(item.value.skill || item.value.tune)) return
   add({
-    value, lesson_id: id, source: 'lesson', ...(item.value.skill ? { skill: item.value.skill } : { tune_id: item.value.tune! }),
-    ...(ticked.value.length ? { checks: ticked.value } : {}), ...(metronome.on.value ? { tempo: metronome.tempo.value } : {}), ...(hurt.value ? { hurt: true, note: hurt.value.note } : {}),
+    value,
+    lesson_id: id,
+    source: 'lesson',
+    ...(item.value.skill ? { skill: item.value.skill } : { tune_id: item.value.tune! }),
+    ...(ticked.value.length ? { checks: ticked.value } : {}),
+    ...(metronome.on.value ? { tempo: metronome.tempo.value } : {}),
+    ...(hurt.value ? { hurt: true, note: hurt.value.note } : {})
   })
   if (hurt.value) holds.value = [...holds.value, { words: `${item.value.title}: it hurt. It rests until you clear it.` }]
   hurt.value = null
@@ -131,7 +140,13 @@ async function finish(): Promise<void> {
     return
   }
   try {
-    await ask('POST', `/lessons/${id}/finish`, { ...state(), reached: items.value.filter(reached).map((one) => one.id), carried: items.value.filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'card'].includes(one.kind))).map((one) => one.id) })
+    await ask('POST', `/lessons/${id}/finish`, {
+      ...state(),
+      reached: items.value.filter(reached).map((one) => one.id),
+      carried: items.value
+        .filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'card'].includes(one.kind)))
+        .map((one) => one.id)
+    })
     forget()
     await router.push(`/lessons/${id}/home`)
   } catch (error) {
@@ -150,9 +165,21 @@ watch(excerpt, (found) => {
 })
 
 const ACTS: Record<string, () => void> = {
-  ArrowRight: () => go(at.value + 1), Enter: () => go(at.value + 1), ArrowLeft: () => go(at.value - 1), ' ': () => { running.value = !running.value }, m: metronome.toggle,
-  '[': () => metronome.set(metronome.tempo.value - 4), ']': () => metronome.set(metronome.tempo.value + 4), n: () => noteField.value?.focus(), x: () => item.value && carry(item.value),
-  h: () => { if (item.value) hurt.value = hurt.value ? null : { note: '' } }, f: () => void refit(),
+  ArrowRight: () => go(at.value + 1),
+  Enter: () => go(at.value + 1),
+  ArrowLeft: () => go(at.value - 1),
+  ' ': () => {
+    running.value = !running.value
+  },
+  m: metronome.toggle,
+  '[': () => metronome.set(metronome.tempo.value - 4),
+  ']': () => metronome.set(metronome.tempo.value + 4),
+  n: () => noteField.value?.focus(),
+  x: () => item.value && carry(item.value),
+  h: () => {
+    if (item.value) hurt.value = hurt.value ? null : { note: '' }
+  },
+  f: () => void refit()
 }
 useKeys((event) => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
@@ -184,7 +211,8 @@ onUnmounted(() => {
           <li v-for="(one, index) in items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">
             <button type="button" :aria-current="index === at ? 'step' : undefined" @click="go(index)">
               <span>{{ one.title }}</span>
-              <span class="small quiet">{{ one.minutes }} min<template v-if="markOf(one, given) !== null">, {{ markOf(one, given) }}</template><template v-if="carried.includes(one.id)">, next time</template></span>
+              <span class="small quiet">{{ one.minutes }} min<template v-if="markOf(one, given) !== null">, {{ markOf(one, given) }}</template>
+              <template v-if="carried.includes(one.id)">, next time</template></span>
             </button>
           </li>
         </ol>
@@ -201,7 +229,10 @@ onUnmounted(() => {
             <span class="whole">{{ clockWords(spent) }}<small> of {{ lesson.minutes }} min{{ running ? '' : ', stopped' }}</small></span>
           </button>
         </div>
-        <p v-if="now.over > 59 && at < items.length - 1" class="late">{{ Math.round(now.over / 60) }} {{ Math.round(now.over / 60) === 1 ? 'minute' : 'minutes' }} late. <v-btn density="compact" @click="refit">Fit the rest into {{ Math.max(0, Math.round(left / 60)) }} min (f)</v-btn></p>
+        <p v-if="now.over > 59 && at < items.length - 1" class="late">{{ Math.round(now.over / 60) }}
+          {{ Math.round(now.over / 60) === 1 ? 'minute' : 'minutes' }} late. <v-btn density="compact" @click="refit">Fit the rest into
+          {{ Math.max(0, Math.round(left / 60)) }} min (f)</v-btn>
+          </p>
         <h1>{{ item.title }}</h1>
         <p v-if="item.words" class="words">{{ item.words }}</p>
         <RoutineSteps v-if="item.steps.length" :steps="item.steps" large />
@@ -209,26 +240,44 @@ onUnmounted(() => {
           <li v-for="check in item.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
         </ul>
         <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
-          <v-btn v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key" @click="key = one">{{ printed(one) }}</v-btn>
+          <v-btn
+            v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key"
+            @click="key = one"
+          >{{ printed(one) }}</v-btn>
         </div>
         <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
         <p v-if="item.caution" class="caution">{{ item.caution }}</p>
-        <details v-if="item.faults.length" open><summary class="aside-label">When it goes wrong</summary><p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p></details>
+        <details v-if="item.faults.length" open>
+          <summary class="aside-label">When it goes wrong</summary>
+          <p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>
+        </details>
       </main>
       <footer>
         <v-btn size="large" :disabled="at === 0" aria-label="The item before" @click="go(at - 1)">←</v-btn>
         <div v-if="item.skill || item.tune" class="marks" role="group" :aria-label="`How ${item.title} went`">
-          <button v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(item, given) === value }" :aria-pressed="markOf(item, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"><b>{{ value }}</b><small>{{ meaning }}</small></button>
+          <button
+            v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(item, given) === value }"
+            :aria-pressed="markOf(item, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"
+          >
+            <b>{{ value }}</b>
+            <small>{{ meaning }}</small>
+          </button>
         </div>
         <span class="tools">
-          <v-btn :aria-pressed="metronome.on.value" :variant="metronome.on.value ? 'tonal' : 'text'" @click="metronome.toggle">Click {{ metronome.tempo.value }}</v-btn>
-          <v-btn density="compact" aria-label="Slower" @click="metronome.set(metronome.tempo.value - 4)">−</v-btn><v-btn density="compact" aria-label="Faster" @click="metronome.set(metronome.tempo.value + 4)">+</v-btn>
+          <v-btn :aria-pressed="metronome.on.value" :variant="metronome.on.value ? 'tonal' : 'text'" @click="metronome.toggle">Click
+            {{ metronome.tempo.value }}</v-btn>
+          <v-btn density="compact" aria-label="Slower" @click="metronome.set(metronome.tempo.value - 4)">−</v-btn>
+          <v-btn density="compact" aria-label="Faster" @click="metronome.set(metronome.tempo.value + 4)">+</v-btn>
           <v-btn :variant="carried.includes(item.id) ? 'tonal' : 'text'" :aria-pressed="carried.includes(item.id)" @click="carry(item)">Next time</v-btn>
           <v-btn v-if="item.skill" :variant="hurt ? 'tonal' : 'text'" color="error" :aria-pressed="!!hurt" @click="ACTS.h!()">It hurt</v-btn>
         </span>
-        <textarea ref="noteField" v-model="note" rows="1" maxlength="2000" placeholder="Note (n)" aria-label="Note" @blur="save" @keydown.esc="noteField?.blur()"></textarea>
+        <textarea
+          ref="noteField" v-model="note" rows="1" maxlength="2000" placeholder="Note (n)" aria-label="Note" @blur="save"
+          @keydown.esc="noteField?.blur()"
+        ></textarea>
         <v-btn size="large" variant="flat" color="primary" :disabled="at === items.length - 1" aria-label="The next item" @click="go(at + 1)">→</v-btn>
-        <p v-if="hurt" class="hurt">Stop and rest. What hurt? <input v-model="hurt.note" maxlength="300" aria-label="What hurt" /> Then mark it: it rests until you clear it. Pain that stays or comes back belongs with a doctor.</p>
+        <p v-if="hurt" class="hurt">Stop and rest. What hurt? <input v-model="hurt.note" maxlength="300" aria-label="What hurt" /> Then mark it: it
+          rests until you clear it. Pain that stays or comes back belongs with a doctor.</p>
         <p v-if="metronome.problem.value" class="hurt">{{ metronome.problem.value }}</p>
       </footer>
     </template>
@@ -242,7 +291,10 @@ main { grid-area: main; }
 footer { grid-area: foot; }
 aside { grid-area: aside; border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
 .who { display: flex; justify-content: space-between; font-size: 1.2rem; margin: 0; }
-aside li button { width: 100%; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer; line-height: 1.2; border-radius: 6px; }
+aside li button {
+  width: 100%; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer;
+  line-height: 1.2; border-radius: 6px;
+}
 aside li.on button { box-shadow: inset 4px 0 0 var(--moss); font-weight: 600; }
 aside li.gone { text-decoration: line-through; }
 aside li button:hover { background: rgba(var(--v-theme-on-background), 0.06); }
@@ -264,17 +316,41 @@ summary { cursor: pointer; }
 .late { font-size: 1.15rem; color: var(--fawn); }
 .keys { display: flex; flex-wrap: wrap; gap: 6px; }
 .excerpt { max-width: 900px; }
-footer { border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px; align-items: center; background: var(--card); position: sticky; bottom: 0; }
+footer {
+  border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px;
+  align-items: center; background: var(--card); position: sticky; bottom: 0;
+}
 .marks { display: flex; gap: 8px; }
-.marks button { width: 92px; height: 64px; border: 1.5px solid var(--quiet); border-radius: 12px; display: flex; flex-direction: column; align-items: center; justify-content: center; cursor: pointer; line-height: 1.05; padding: 0 4px; }
+.marks button {
+  width: 92px; height: 64px; border: 1.5px solid var(--quiet); border-radius: 12px; display: flex;
+  flex-direction: column; align-items: center; justify-content: center; cursor: pointer; line-height: 1.05;
+  padding: 0 4px;
+}
 .marks b { font-size: 1.5rem; }
 .marks small { font-size: 0.78rem; text-align: center; }
 .marks .on { background: var(--moss); border-color: var(--moss); color: rgb(var(--v-theme-on-primary)); }
 .tools { display: flex; align-items: center; flex-wrap: wrap; }
-footer textarea { flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; resize: vertical; padding: 4px; }
+footer textarea {
+  flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit;
+  background: transparent; resize: vertical; padding: 4px;
+}
 .hurt { flex-basis: 100%; margin: 0; }
 .hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
-@media (max-width: 800px) { .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); } aside { border-right: 0; } main { padding: 14px; } h1 { font-size: 2.1rem; } .words { font-size: 1.25rem; } .checks { font-size: 1.15rem; }
-  .top { flex-direction: column; gap: 6px; } .clock, .whole { font-size: 1.9rem; }
-  footer { padding: 8px 14px; gap: 4px 8px; } .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: 6px; } .marks button { flex: 1 1 0; width: auto; min-width: 0; height: 58px; padding: 0; } .marks small { font-size: 0.7rem; } .tools { flex: 1; justify-content: center; } .tools .v-btn { padding: 0 8px; min-width: 0; } footer textarea { order: 1; flex-basis: 100%; } }
+@media (max-width: 800px) {
+  .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); }
+  aside { border-right: 0; }
+  main { padding: 14px; }
+  h1 { font-size: 2.1rem; }
+  .words { font-size: 1.25rem; }
+  .checks { font-size: 1.15rem; }
+  .top { flex-direction: column; gap: 6px; }
+  .clock, .whole { font-size: 1.9rem; }
+  footer { padding: 8px 14px; gap: 4px 8px; }
+  .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: 6px; }
+  .marks button { flex: 1 1 0; width: auto; min-width: 0; height: 58px; padding: 0; }
+  .marks small { font-size: 0.7rem; }
+  .tools { flex: 1; justify-content: center; }
+  .tools .v-btn { padding: 0 8px; min-width: 0; }
+  footer textarea { order: 1; flex-basis: 100%; }
+}
 </style>

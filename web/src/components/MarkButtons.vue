@@ -8,7 +8,10 @@ const emit = defineEmits<{ mark: [value: number] }>()
 
 <template>
   <span class="marks" role="group" :aria-label="`How ${label} went`">
-    <button v-for="(meaning, value) in MEANINGS" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`" @click="emit('mark', value)">{{ value }}</button>
+    <button
+      v-for="(meaning, value) in MEANINGS" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`"
+      @click="emit('mark', value)"
+    >{{ value }}</button>
   </span>
 </template>
 

@@ -26,7 +26,10 @@ const height = computed(() => (found.value.length ? Math.max(...found.value.map(
 
 <template>
   <svg v-if="height" class="band" :viewBox="`0 0 ${layout.width} ${height}`" aria-hidden="true">
-    <g v-for="one in found" :key="one.spot.bars.join()" class="spot" :class="{ chosen: chosen?.join() === one.spot.bars.join() }" @click.stop="emit('spot', one.spot.bars)">
+    <g
+      v-for="one in found" :key="one.spot.bars.join()" class="spot" :class="{ chosen: chosen?.join() === one.spot.bars.join() }"
+      @click.stop="emit('spot', one.spot.bars)"
+    >
       <rect class="grip" :x="one.x1" :y="one.y" :width="one.x2 - one.x1" height="20" />
       <path class="bracket" :d="`M ${one.x1} ${one.y + 21} V ${one.y + 14} H ${one.x2} V ${one.y + 21}`" />
       <text :x="one.x1 + 2" :y="one.y + 10">{{ one.text }}</text>

@@ -11,7 +11,15 @@ const emit = defineEmits<{ pin: [choice: Choice] }>()
 const ring = computed(() => ({ strong: 'rings', slight: 'rings slightly', none: '' })[props.note?.ring ?? 'none'])
 const bow = computed(() => {
   if (!props.note) return ''
-  const join = { start: '', change: '', slur: props.note.added ? 'in the same bow by our own proposal, ' : 'in the same bow, ', hook: 'hooked, ', stop: 'stop and go on, ', lift: 'lift, ', recovery: 'lift back, ' }[props.note.join]
+  const join = {
+    start: '',
+    change: '',
+    slur: props.note.added ? 'in the same bow by our own proposal, ' : 'in the same bow, ',
+    hook: 'hooked, ',
+    stop: 'stop and go on, ',
+    lift: 'lift, ',
+    recovery: 'lift back, '
+  }[props.note.join]
   return `${join}${props.note.direction}-bow, ${props.note.bow_words}`
 })
 /** Where to aim in cents, by temperament, unless it is as good as equal. */
@@ -24,7 +32,8 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
 
 <template>
   <div>
-    <p v-if="!note" class="quiet">Click a note, or press → to walk through them. Then: digits for the finger, <b>d</b> and <b>u</b> for the bow, <b>?</b> for all keys.</p>
+    <p v-if="!note" class="quiet">Click a note, or press → to walk through them. Then: digits for the finger, <b>d</b> and <b>u</b> for the bow,
+      <b>?</b> for all keys.</p>
     <template v-else>
       <h2 class="what">{{ printed(note.written) }} <span class="where">bar {{ note.bar }}, beat {{ beat(note.beat) }}</span></h2>
       <p class="place">{{ place(note) }}</p>
@@ -43,7 +52,9 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
         <ul class="plain others">
           <li v-for="other in note.alternatives" :key="`${other.string}${other.finger}${other.position}`">
             <button type="button" @click="emit('pin', { place: { string: other.string, finger: other.finger, position: other.position } })">
-              <b>{{ place(other) }}</b> <span class="price">{{ price(other.extra) }}</span><br /><span class="small quiet">{{ other.reason.replace(/^.*?: /, '') }}</span>
+              <b>{{ place(other) }}</b> <span class="price">{{ price(other.extra) }}</span>
+              <br />
+              <span class="small quiet">{{ other.reason.replace(/^.*?: /, '') }}</span>
             </button>
           </li>
         </ul>
@@ -51,12 +62,27 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <div class="marks">
         <v-btn v-if="note.added" title="l" @click="emit('pin', { join: 'change' })">Bow it by itself</v-btn>
         <template v-if="note.join !== 'start'">
-          <v-btn :variant="note.join === 'slur' && !note.added ? 'tonal' : 'text'" title="l" @click="emit('pin', { join: note.join === 'slur' ? 'change' : 'slur' })">{{ note.join === 'slur' ? 'No slur here' : 'Slur' }}</v-btn>
-          <v-btn :variant="note.join === 'hook' ? 'tonal' : 'text'" title="h" @click="emit('pin', { join: note.join === 'hook' ? 'change' : 'hook' })">Hook</v-btn>
-          <v-btn :variant="note.join === 'lift' ? 'tonal' : 'text'" title="f" @click="emit('pin', { join: note.join === 'lift' ? 'change' : 'lift' })">Lift</v-btn>
+          <v-btn
+            :variant="note.join === 'slur' && !note.added ? 'tonal' : 'text'" title="l"
+            @click="emit('pin', { join: note.join === 'slur' ? 'change' : 'slur' })"
+          >{{ note.join === 'slur' ? 'No slur here' : 'Slur' }}</v-btn>
+          <v-btn
+            :variant="note.join === 'hook' ? 'tonal' : 'text'" title="h"
+            @click="emit('pin', { join: note.join === 'hook' ? 'change' : 'hook' })"
+          >Hook</v-btn>
+          <v-btn
+            :variant="note.join === 'lift' ? 'tonal' : 'text'" title="f"
+            @click="emit('pin', { join: note.join === 'lift' ? 'change' : 'lift' })"
+          >Lift</v-btn>
         </template>
-        <v-btn :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d" @click="emit('pin', { direction: 'down' })">Down</v-btn>
-        <v-btn :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u" @click="emit('pin', { direction: 'up' })">Up</v-btn>
+        <v-btn
+          :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d"
+          @click="emit('pin', { direction: 'down' })"
+        >Down</v-btn>
+        <v-btn
+          :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u"
+          @click="emit('pin', { direction: 'up' })"
+        >Up</v-btn>
         <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>
       </div>
     </template>
@@ -68,7 +94,10 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
 .where { font-size: 1rem; font-style: italic; color: var(--quiet); }
 .place { font-weight: 600; margin: 2px 0; }
 .reasons { padding-left: 1.35em; margin: 4px 0 10px; }
-.others button { width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px; margin: 3px 0; line-height: 1.35; cursor: pointer; }
+.others button {
+  width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px; margin: 3px 0;
+  line-height: 1.35; cursor: pointer;
+}
 .others button:hover { border-color: var(--moss); }
 .price { float: right; color: var(--fawn); }
 .marks { display: flex; flex-wrap: wrap; margin-top: 8px; }

@@ -13,7 +13,8 @@ const stages = computed(() => {
   return [...found]
 })
 const had = (stones: Stone[]) => stones.filter((stone) => ['steady', 'secure', 'rusty'].includes(stone.state)).length
-const named = (stone: Stone) => all.value || props.open === stone.id || props.next.includes(stone.id) || stone.held || ['started', 'rusty'].includes(stone.state)
+const named = (stone: Stone) =>
+  all.value || props.open === stone.id || props.next.includes(stone.id) || stone.held || ['started', 'rusty'].includes(stone.state)
 const words = (stone: Stone) => [stone.state, ...(stone.held ? ['held'] : []), ...(props.next.includes(stone.id) ? ['next'] : [])].join(', ')
 </script>
 
@@ -23,7 +24,9 @@ const words = (stone: Stone) => [stone.state, ...(stone.held ? ['held'] : []), .
       <div class="stage"><span class="aside-label">{{ stage }}</span><small>{{ had(stones) }} of {{ stones.length }}</small></div>
       <div class="row">
         <button
-          v-for="stone in stones" :key="stone.id" type="button" class="stone" :class="{ on: open === stone.id, held: stone.held }" :aria-expanded="open === stone.id" :title="named(stone) ? undefined : `${stone.name}, ${words(stone)}`"
+          v-for="stone in stones"
+          :key="stone.id" type="button" class="stone" :class="{ on: open === stone.id, held: stone.held }"
+          :aria-expanded="open === stone.id" :title="named(stone) ? undefined : `${stone.name}, ${words(stone)}`"
           :aria-label="`${stone.name}: ${words(stone)}`" @click="emit('open', stone.id)"
         >
           <StoneShape :state="stone.state" :size="named(stone) ? 26 : 22" />
@@ -40,7 +43,10 @@ const words = (stone: Stone) => [stone.state, ...(stone.held ? ['held'] : []), .
 .stage { padding-top: 4px; text-align: right; line-height: 1.15; }
 .stage small { display: block; color: var(--quiet); font-size: 0.8rem; }
 .row { display: flex; flex-wrap: wrap; gap: 2px 4px; border-left: 2px solid var(--rule); padding-left: 10px; align-items: center; min-height: 38px; }
-.stone { display: flex; align-items: center; gap: 7px; padding: 3px; border-radius: 16px; text-align: left; line-height: 1.15; cursor: pointer; font-size: 0.95rem; min-width: 28px; min-height: 28px; }
+.stone {
+  display: flex; align-items: center; gap: 7px; padding: 3px; border-radius: 16px; text-align: left; line-height: 1.15;
+  cursor: pointer; font-size: 0.95rem; min-width: 28px; min-height: 28px;
+}
 .stone:has(span) { padding-right: 9px; }
 .stone:hover, .stone.on { background: rgba(var(--v-theme-on-background), 0.07); }
 .stone.held { box-shadow: inset 0 0 0 1.5px var(--brick); }

@@ -14,7 +14,8 @@ async function fetchPdf(): Promise<void> {
   control = new AbortController()
   try {
     const response = await fetch(props.href, { signal: control.signal, credentials: 'same-origin' })
-    if (!response.ok) throw new Error(((await response.json().catch(() => null)) as { error?: { message?: string } } | null)?.error?.message ?? 'The PDF could not be made.')
+    if (!response.ok)
+      throw new Error(((await response.json().catch(() => null)) as { error?: { message?: string } } | null)?.error?.message ?? 'The PDF could not be made.')
     const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'page.pdf'
     const link = document.createElement('a')
     link.href = URL.createObjectURL(await response.blob())
@@ -31,5 +32,8 @@ onUnmounted(() => control?.abort())
 </script>
 
 <template>
-  <span><v-btn @click="fetchPdf">{{ busy ? 'Making the PDF … stop' : (label ?? 'PDF') }}</v-btn><span v-if="problem" class="small fawn" role="alert">{{ problem }}</span></span>
+  <span>
+    <v-btn @click="fetchPdf">{{ busy ? 'Making the PDF … stop' : (label ?? 'PDF') }}</v-btn>
+    <span v-if="problem" class="small fawn" role="alert">{{ problem }}</span>
+  </span>
 </template>

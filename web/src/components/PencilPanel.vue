@@ -32,17 +32,25 @@ const label = (mark: PencilMark) => [PENCIL_WORDS[mark.kind], mark.text].filter(
   <details class="pencil" aria-label="Pencil" :open="open || here.length > 0" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary class="aside-label">Pencil</summary>
     <ul v-if="here.length" class="plain small">
-      <li v-for="mark in here" :key="`${mark.kind} ${mark.note} ${mark.to}`">{{ label(mark) }} <v-btn density="compact" @click="emit('change', marks.filter((one) => one !== mark))">Rub it out</v-btn></li>
+      <li v-for="mark in here" :key="`${mark.kind} ${mark.note} ${mark.to}`">{{ label(mark) }}
+        <v-btn density="compact" @click="emit('change', marks.filter((one) => one !== mark))">Rub it out</v-btn></li>
     </ul>
     <div class="row">
-      <v-btn v-for="name in DYNAMICS" :key="name" density="compact" class="dynamic" :variant="has('dynamic', name) ? 'tonal' : 'text'" @click="put('dynamic', name)">{{ name }}</v-btn>
+      <v-btn
+        v-for="name in DYNAMICS" :key="name" density="compact" class="dynamic" :variant="has('dynamic', name) ? 'tonal' : 'text'"
+        @click="put('dynamic', name)"
+      >{{ name }}</v-btn>
       <v-btn density="compact" title="Over the selection: Shift and the arrows" @click="hairpin('crescendo')">growing</v-btn>
       <v-btn density="compact" title="Over the selection: Shift and the arrows" @click="hairpin('diminuendo')">fading</v-btn>
       <v-btn density="compact" :variant="has('breath') ? 'tonal' : 'text'" @click="put('breath')">breath</v-btn>
       <v-btn density="compact" :variant="has('circle') ? 'tonal' : 'text'" @click="emit('change', circled(marks, note, notes))">circle the bar</v-btn>
     </div>
-    <form v-for="[kind, words, most] in ([['words', 'a word over the note', 60], ['remark', 'a remark under the line', 300], ['heading', 'a heading over the bar', 60]] as const)" :key="kind" class="line" @submit.prevent="write(kind)">
-      <input v-model="typed[kind]" :aria-label="words" :placeholder="words" :maxlength="most" /><v-btn type="submit" density="compact" :disabled="!typed[kind].trim()">Write it</v-btn>
+    <form
+      v-for="[kind, words, most] in ([['words', 'a word over the note', 60], ['remark', 'a remark under the line', 300], ['heading', 'a heading over the bar', 60]] as const)"
+      :key="kind" class="line" @submit.prevent="write(kind)"
+    >
+      <input v-model="typed[kind]" :aria-label="words" :placeholder="words" :maxlength="most" />
+      <v-btn type="submit" density="compact" :disabled="!typed[kind].trim()">Write it</v-btn>
     </form>
   </details>
 </template>

@@ -21,7 +21,18 @@ const phrases = computed(() => {
     const end = props.notes.find((one) => one.index === to)
     const x1 = begin ? begin.x + (number ? 5 : -6) : 14
     const x2 = end ? end.x + (number === props.chart.phrases.length - 1 ? 8 : -5) : props.layout.width - 2
-    return x2 - x1 < 4 ? [] : [{ number: number + 1, x1, x2, open: !begin, goes: !end, cut: end && number < props.chart.phrases.length - 1 ? { id: end.note.id, x: end.x, index: to } : null }]
+    return x2 - x1 < 4
+      ? []
+      : [
+          {
+            number: number + 1,
+            x1,
+            x2,
+            open: !begin,
+            goes: !end,
+            cut: end && number < props.chart.phrases.length - 1 ? { id: end.note.id, x: end.x, index: to } : null
+          }
+        ]
   })
 })
 const cuts = computed(() => phrases.value.flatMap((phrase) => (phrase.cut ? [{ ...phrase.cut, number: phrase.number }] : [])))
@@ -72,9 +83,13 @@ const spoken = (id: string): string => {
     </g>
     <template v-if="!fixed">
       <g
-        v-for="cut in cuts" :key="cut.number" class="cut" role="slider" tabindex="0" :aria-label="`End of phrase ${cut.number}`" :aria-valuetext="spoken(cut.id)" :aria-valuenow="cut.index + 1"
+        v-for="cut in cuts"
+        :key="cut.number" class="cut" role="slider" tabindex="0" :aria-label="`End of phrase ${cut.number}`"
+        :aria-valuetext="spoken(cut.id)" :aria-valuenow="cut.index + 1"
         aria-valuemin="1" :aria-valuemax="chart.notes.length" :transform="`translate(${dragged?.from === cut.id ? dragged.x : cut.x} 6)`"
-        @pointerdown="take($event, cut.id, cut.x)" @pointermove="drag" @pointerup="drop" @pointercancel="dragged = null" @keydown="key($event, cut.id, cut.index)" @click.stop
+        @pointerdown="take($event, cut.id, cut.x)"
+        @pointermove="drag" @pointerup="drop" @pointercancel="dragged = null"
+        @keydown="key($event, cut.id, cut.index)" @click.stop
       >
         <rect class="grip" x="-11" y="-6" width="22" height="24" /><path class="knob" d="M 0 -5 L 4.5 2 L 0 9 L -4.5 2 Z" />
       </g>

@@ -25,9 +25,18 @@ const edge = (id: string): boolean => id === props.chart.notes[0]!.id || id === 
     <ol class="plain">
       <li v-for="(phrase, index) in chart.phrases" :key="index">
         <b>{{ index + 1 }}</b> <span>{{ phrase.from }} to</span>
-        <input v-if="index < chart.phrases.length - 1" :value="phrase.to" :aria-label="`End of phrase ${index + 1}, bar and beat`" size="6" @change="type(index, $event)" @keydown.enter="type(index, $event)" />
+        <input
+          v-if="index < chart.phrases.length - 1" :value="phrase.to" :aria-label="`End of phrase ${index + 1}, bar and beat`" size="6"
+          @change="type(index, $event)" @keydown.enter="type(index, $event)"
+        />
         <span v-else>{{ phrase.to }}</span>
-        <span class="push"><v-btn density="compact" @click="emit('hear', index)">Hear</v-btn><v-btn v-if="index < chart.phrases.length - 1" density="compact" title="Join it to the next phrase" @click="emit('cut', { remove: phrase.notes[1]! })">Join</v-btn></span>
+        <span class="push">
+          <v-btn density="compact" @click="emit('hear', index)">Hear</v-btn>
+          <v-btn
+            v-if="index < chart.phrases.length - 1" density="compact" title="Join it to the next phrase"
+            @click="emit('cut', { remove: phrase.notes[1]! })"
+          >Join</v-btn>
+        </span>
         <p v-if="wrong?.index === index" class="problem small" role="alert">{{ wrong.text }}</p>
       </li>
     </ol>

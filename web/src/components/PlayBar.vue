@@ -6,7 +6,10 @@ import { usePlayer } from '../stores/player'
 /** Hear it: play, tempo, what sounds, echo, a part over and over. */
 defineProps<{ plain?: boolean }>()
 const player = usePlayer()
-const drones = computed(() => [{ value: null, title: 'no drone' }, ...(player.schedule?.drones ?? []).map((drone, index) => ({ value: index, title: drone.words }))])
+const drones = computed(() => [
+  { value: null, title: 'no drone' },
+  ...(player.schedule?.drones ?? []).map((drone, index) => ({ value: index, title: drone.words }))
+])
 onUnmounted(player.stop)
 
 /** Drones are named in the schedule: it is asked for when the list is first opened. */
@@ -15,13 +18,25 @@ const look = (): void => void player.load().catch(() => undefined)
 
 <template>
   <div class="bar" role="group" aria-label="Hear it">
-    <v-btn :prepend-icon="player.state === 'still' ? mdiPlay : mdiStop" variant="tonal" color="primary" :loading="player.state === 'loading'" title="Space" @click="player.toggle()">{{ player.state === 'playing' ? 'Stop' : 'Hear it' }}</v-btn>
-    <span class="tempo"><v-btn density="compact" aria-label="Slower" title="[" @click="player.step(-1)">−</v-btn><output aria-label="Tempo, quarters a minute">{{ player.tempo }}</output><v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn></span>
+    <v-btn
+      :prepend-icon="player.state === 'still' ? mdiPlay : mdiStop" variant="tonal" color="primary" :loading="player.state === 'loading'"
+      title="Space" @click="player.toggle()"
+    >{{ player.state === 'playing' ? 'Stop' : 'Hear it' }}</v-btn>
+    <span class="tempo">
+      <v-btn density="compact" aria-label="Slower" title="[" @click="player.step(-1)">−</v-btn>
+      <output aria-label="Tempo, quarters a minute">{{ player.tempo }}</output>
+      <v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn>
+    </span>
     <label><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
     <label><input type="checkbox" :checked="player.click" @change="player.change(() => (player.click = !player.click))" /> click</label>
-    <label><input type="checkbox" :checked="player.mode === 'echo'" :disabled="player.span !== null" @change="player.change(() => (player.mode = player.mode === 'echo' ? 'tune' : 'echo'))" /> echo</label>
+    <label><input
+      type="checkbox" :checked="player.mode === 'echo'" :disabled="player.span !== null"
+      @change="player.change(() => (player.mode = player.mode === 'echo' ? 'tune' : 'echo'))"
+    /> echo</label>
     <v-select
-      :model-value="player.drone" :items="drones" aria-label="Drone" density="compact" class="drone" @update:menu="look" @update:model-value="player.change(() => (player.drone = $event))"
+      :model-value="player.drone"
+      :items="drones" aria-label="Drone" density="compact" class="drone" @update:menu="look"
+      @update:model-value="player.change(() => (player.drone = $event))"
     />
     <span v-if="player.span" class="part">over and over: {{ player.span.words }} <v-btn density="compact" @click="player.repeat(null)">The whole</v-btn></span>
     <span v-if="player.turn" class="turn" role="status">your turn</span>

@@ -15,15 +15,44 @@ Chart.defaults.font.size = 13
 const theme = useTheme()
 const data = computed(() => {
   const { primary, secondary } = theme.current.value.colors as Record<string, string>
-  const line = (label: string, values: number[], color: string, dash: number[]) => ({ label, data: values, borderColor: color, backgroundColor: `${color}33`, fill: true, stepped: 'middle' as const, pointRadius: 2, borderWidth: 2, borderDash: dash })
+  const line = (label: string, values: number[], color: string, dash: number[]) => ({
+    label,
+    data: values,
+    borderColor: color,
+    backgroundColor: `${color}33`,
+    fill: true,
+    stepped: 'middle' as const,
+    pointRadius: 2,
+    borderWidth: 2,
+    borderDash: dash
+  })
   return {
     labels: props.weeks.map((week) => tickDate(week.on)),
-    datasets: [line('secure', props.weeks.map((week) => week.secure), primary!, []), line('secure or steady', props.weeks.map((week) => week.secure + week.steady), secondary!, [5, 3])],
+    datasets: [
+      line(
+        'secure',
+        props.weeks.map((week) => week.secure),
+        primary!,
+        []
+      ),
+      line(
+        'secure or steady',
+        props.weeks.map((week) => week.secure + week.steady),
+        secondary!,
+        [5, 3]
+      )
+    ]
   }
 })
 const options = computed(() => {
   const { axis, legend } = axes(theme.current.value.dark)
-  return { responsive: true, maintainAspectRatio: false, animation: false as const, scales: { x: axis, y: { ...axis, beginAtZero: true, suggestedMax: 8 } }, plugins: { legend } }
+  return {
+    responsive: true,
+    maintainAspectRatio: false,
+    animation: false as const,
+    scales: { x: axis, y: { ...axis, beginAtZero: true, suggestedMax: 8 } },
+    plugins: { legend }
+  }
 })
 </script>
 
@@ -34,7 +63,14 @@ const options = computed(() => {
       <summary class="quiet">the numbers</summary>
       <table>
         <thead><tr><th>week to</th><th>started</th><th>steady</th><th>secure</th></tr></thead>
-        <tbody><tr v-for="week in weeks" :key="week.on"><td>{{ shortDate(week.on) }}</td><td>{{ week.started }}</td><td>{{ week.steady }}</td><td>{{ week.secure }}</td></tr></tbody>
+        <tbody>
+          <tr v-for="week in weeks" :key="week.on">
+            <td>{{ shortDate(week.on) }}</td>
+            <td>{{ week.started }}</td>
+            <td>{{ week.steady }}</td>
+            <td>{{ week.secure }}</td>
+          </tr>
+        </tbody>
       </table>
     </details>
   </div>

@@ -10,7 +10,21 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ saved: [pupil: Pupil] }>()
 
 // Text fields hold text until it is sent, so that a half-typed number is never lost.
-const blank = { name: '', birth_year: '', instrument: 'violin', size: '', bass_hand: '1-2-4', fourth: null as string | null, minutes_per_day: '15', days_per_week: '6', bow_hold: 'french', background: '', lesson_day: null as number | null, lesson_time: '', lesson_minutes: '30' }
+const blank = {
+  name: '',
+  birth_year: '',
+  instrument: 'violin',
+  size: '',
+  bass_hand: '1-2-4',
+  fourth: null as string | null,
+  minutes_per_day: '15',
+  days_per_week: '6',
+  bow_hold: 'french',
+  background: '',
+  lesson_day: null as number | null,
+  lesson_time: '',
+  lesson_minutes: '30'
+}
 const form = reactive({ ...blank })
 const version = ref(0)
 const busy = ref(false)
@@ -18,10 +32,27 @@ const problem = ref<Trouble | null>(null)
 
 const fill = (from: Partial<Pupil>) => {
   const text = (value: string | number | null | undefined) => (value == null ? '' : String(value))
-  Object.assign(form, blank, from.id ? {
-    name: text(from.name), birth_year: text(from.birth_year), instrument: from.instrument, size: text(from.size), bass_hand: from.bass_hand, fourth: from.fourth ?? null,
-    minutes_per_day: text(from.minutes_per_day), days_per_week: text(from.days_per_week), bow_hold: from.bow_hold, background: text(from.background), lesson_day: from.lesson_day ?? null, lesson_time: text(from.lesson_time), lesson_minutes: text(from.lesson_minutes),
-  } : {})
+  Object.assign(
+    form,
+    blank,
+    from.id
+      ? {
+          name: text(from.name),
+          birth_year: text(from.birth_year),
+          instrument: from.instrument,
+          size: text(from.size),
+          bass_hand: from.bass_hand,
+          fourth: from.fourth ?? null,
+          minutes_per_day: text(from.minutes_per_day),
+          days_per_week: text(from.days_per_week),
+          bow_hold: from.bow_hold,
+          background: text(from.background),
+          lesson_day: from.lesson_day ?? null,
+          lesson_time: text(from.lesson_time),
+          lesson_minutes: text(from.lesson_minutes)
+        }
+      : {}
+  )
 }
 watch(open, (now) => {
   if (!now) return
@@ -32,13 +63,22 @@ watch(open, (now) => {
 
 const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join(' ') : '')
 const theirs = computed(() => (problem.value?.code === 'stale' ? (problem.value.body.current as Record<string, unknown>) : null))
-const differences = computed(() => Object.keys(blank).filter((name) => theirs.value && String(theirs.value[name] ?? '') !== String(form[name as keyof typeof blank] ?? '')))
+const differences = computed(() =>
+  Object.keys(blank).filter((name) => theirs.value && String(theirs.value[name] ?? '') !== String(form[name as keyof typeof blank] ?? ''))
+)
 /** What does not read as a whole number is sent as it is, for the server to name the field. */
 const number = (value: string) => (value.trim() === '' ? null : /^-?\d+$/.test(value.trim()) ? Number(value) : value)
 
 async function save(): Promise<void> {
   busy.value = true
-  const body = { ...form, birth_year: number(form.birth_year), minutes_per_day: number(form.minutes_per_day), days_per_week: number(form.days_per_week), lesson_minutes: number(form.lesson_minutes), lesson_time: form.lesson_time || null }
+  const body = {
+    ...form,
+    birth_year: number(form.birth_year),
+    minutes_per_day: number(form.minutes_per_day),
+    days_per_week: number(form.days_per_week),
+    lesson_minutes: number(form.lesson_minutes),
+    lesson_time: form.lesson_time || null
+  }
   try {
     const saved = props.pupil
       ? await ask<Pupil>('PATCH', `/pupils/${props.pupil.id}`, { ...body, lock_version: version.value })
@@ -67,7 +107,10 @@ function overTheirs(): void {
         <v-text-field v-model="form.birth_year" label="Birth year (optional)" inputmode="numeric" :error-messages="errors('birth_year')" />
         <v-select v-model="form.instrument" :items="['violin', 'viola', 'cello', 'bass']" label="Instrument" :error-messages="errors('instrument')" />
         <v-text-field v-model="form.size" label="Size, such as 1/2" :error-messages="errors('size')" />
-        <v-select v-if="form.instrument === 'bass'" v-model="form.bow_hold" :items="[{ value: 'french', title: 'French (from above)' }, { value: 'german', title: 'German (from the side)' }]" label="Bow hold" />
+        <v-select
+          v-if="form.instrument === 'bass'" v-model="form.bow_hold"
+          :items="[{ value: 'french', title: 'French (from above)' }, { value: 'german', title: 'German (from the side)' }]" label="Bow hold"
+        />
         <v-select v-if="form.instrument === 'bass'" v-model="form.bass_hand" :items="['1-2-4', '1-2-3-4']" label="Left hand" />
         <v-select
           v-if="['violin', 'viola'].includes(String(form.instrument))" v-model="form.fourth" label="Fourth finger or open string"
@@ -75,10 +118,16 @@ function overTheirs(): void {
         />
         <v-text-field v-model="form.minutes_per_day" label="Practice, minutes a day" inputmode="numeric" :error-messages="errors('minutes_per_day')" />
         <v-text-field v-model="form.days_per_week" label="Practice, days a week" inputmode="numeric" :error-messages="errors('days_per_week')" />
-        <v-select v-model="form.lesson_day" :items="[{ value: null, title: 'no fixed day' }, ...WEEKDAYS.map((title, index) => ({ value: index + 1, title }))]" label="Lesson day" />
+        <v-select
+          v-model="form.lesson_day"
+          :items="[{ value: null, title: 'no fixed day' }, ...WEEKDAYS.map((title, index) => ({ value: index + 1, title }))]" label="Lesson day"
+        />
         <v-text-field v-model="form.lesson_time" label="Time, such as 16:30" :error-messages="errors('lesson_time')" />
         <v-text-field v-model="form.lesson_minutes" label="Lesson, minutes" inputmode="numeric" :error-messages="errors('lesson_minutes')" />
-        <v-text-field v-model="form.background" class="wide" label="Played before (optional, a few words)" maxlength="300" :error-messages="errors('background')" />
+        <v-text-field
+          v-model="form.background" class="wide" label="Played before (optional, a few words)" maxlength="300"
+          :error-messages="errors('background')"
+        />
         <div v-if="theirs" class="problem wide" role="alert">
           {{ problem?.message }} There: <span v-for="name in differences" :key="name">{{ name.replaceAll('_', ' ') }} “{{ theirs[name] ?? 'empty' }}” </span>
           <v-btn @click="overTheirs">Save mine over it</v-btn>

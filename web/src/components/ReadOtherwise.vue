@@ -10,8 +10,12 @@ const props = defineProps<{ tune: Tune; file: () => Promise<string>; name: strin
 const emit = defineEmits<{ changed: [tune: Tune, notices: string[]] }>()
 const { act, busy, trouble } = useAct()
 const GRIDS = [
-  { value: '', title: 'by the beat' }, { value: 'quarters', title: 'quarters' }, { value: 'eighths', title: 'eighths' }, { value: 'triplets', title: 'triplets' },
-  { value: 'sixteenths', title: 'sixteenths' }, { value: 'thirty-seconds', title: 'thirty-seconds' },
+  { value: '', title: 'by the beat' },
+  { value: 'quarters', title: 'quarters' },
+  { value: 'eighths', title: 'eighths' },
+  { value: 'triplets', title: 'triplets' },
+  { value: 'sixteenths', title: 'sixteenths' },
+  { value: 'thirty-seconds', title: 'thirty-seconds' }
 ]
 const keys = ['', ...KEYS]
 const meters = ['', ...METERS.filter((meter) => meter.includes('/'))]
@@ -20,7 +24,12 @@ const now = ref(props.tune)
 const words = (value: string) => value || 'as in the file'
 
 const again = () => act(async () => {
-  const read = await ask<TuneReading>('POST', '/reading', { file_name: props.name, file: await props.file(), ...props.choice, ...Object.fromEntries(Object.entries(how).filter(([, value]) => value)) })
+  const read = await ask<TuneReading>('POST', '/reading', {
+    file_name: props.name,
+    file: await props.file(),
+    ...props.choice,
+    ...Object.fromEntries(Object.entries(how).filter(([, value]) => value))
+  })
   if (read.text !== now.value.abc) now.value = await ask<Tune>('PATCH', `/tunes/${now.value.id}`, { text: read.text, lock_version: now.value.lock_version })
   emit('changed', now.value, read.notices)
 })

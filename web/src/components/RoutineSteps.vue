@@ -10,7 +10,10 @@ defineProps<{ steps: RoutineStep[]; large?: boolean }>()
   <ol class="plain routine" :class="{ large }" aria-label="Warm-up">
     <li v-for="step in steps" :key="step.id">
       <span class="count">{{ step.times }} ×<small>{{ clockWords(step.times * step.seconds) }}</small></span>
-      <span><b>{{ step.name }}</b> {{ step.words }}<template v-if="step.rest"> Rest {{ step.rest }} seconds.</template><em v-if="step.caution">{{ ` ${step.caution}` }}</em></span>
+      <span>
+        <b>{{ step.name }}</b> {{ step.words }}<template v-if="step.rest"> Rest {{ step.rest }} seconds.</template>
+        <em v-if="step.caution">{{ ` ${step.caution}` }}</em>
+      </span>
     </li>
   </ol>
 </template>

@@ -20,7 +20,12 @@ function edit(spot: Spot): void {
 /** What is left as the engine says it stays the engine's. */
 function save(spot: Spot): void {
   const own = said(spot)
-  emit('mark', { bars: spot.bars, name: form.name === spot.name ? own.name : form.name.trim(), drill: form.drill === spot.drill ? own.drill : form.drill.trim(), dropped: false })
+  emit('mark', {
+    bars: spot.bars,
+    name: form.name === spot.name ? own.name : form.name.trim(),
+    drill: form.drill === spot.drill ? own.drill : form.drill.trim(),
+    dropped: false
+  })
   editing.value = null
 }
 watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(bars)}`)?.scrollIntoView({ block: 'nearest' }))
@@ -31,7 +36,10 @@ watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(
     <p v-if="!chart.spots.length" class="quiet">No bar stands out. Select notes (Shift with ← →, or Shift and click) and press <b>b</b> to make a spot.</p>
     <p v-if="chart.character.length" class="small quiet">All along: {{ chart.character.join(', ') }}.</p>
     <ol class="plain">
-      <li v-for="spot in chart.spots" :id="`spot-${key(spot.bars)}`" :key="key(spot.bars)" class="spot" :class="{ chosen: chosen && key(chosen) === key(spot.bars) }">
+      <li
+        v-for="spot in chart.spots" :id="`spot-${key(spot.bars)}`" :key="key(spot.bars)" class="spot"
+        :class="{ chosen: chosen && key(chosen) === key(spot.bars) }"
+      >
         <button type="button" class="head" :aria-expanded="!!chosen && key(chosen) === key(spot.bars)" @click="emit('choose', spot.bars)">
           <b>{{ barWords(spot.bars) }}</b> {{ spot.name }}<span v-if="spot.own" class="quiet small"> yours</span>
         </button>
@@ -44,13 +52,19 @@ watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(
           <template v-else>
             <p class="small">{{ spot.drill }}</p>
             <p v-if="spot.again.length" class="small quiet">The same again: {{ spot.again.map((bars) => barWords(bars)).join('; ') }}.</p>
-            <div class="marks"><v-btn @click="emit('hear', spot)">Hear it</v-btn><v-btn @click="edit(spot)">Change</v-btn><v-btn @click="emit('drop', spot)">Drop</v-btn></div>
+            <div class="marks">
+              <v-btn @click="emit('hear', spot)">Hear it</v-btn>
+              <v-btn @click="edit(spot)">Change</v-btn>
+              <v-btn @click="emit('drop', spot)">Drop</v-btn>
+            </div>
           </template>
         </template>
       </li>
     </ol>
-    <v-btn v-if="selection" title="b" @click="emit('mark', { bars: selection, name: '', drill: '', dropped: false })">Make {{ barWords(selection) }} a spot</v-btn>
-    <p v-for="mark in gone" :key="key(mark.bars)" class="small quiet">Dropped: {{ barWords(mark.bars) }} <v-btn density="compact" @click="emit('restore', mark.bars)">Bring it back</v-btn></p>
+    <v-btn v-if="selection" title="b" @click="emit('mark', { bars: selection, name: '', drill: '', dropped: false })">Make {{ barWords(selection) }} a
+      spot</v-btn>
+    <p v-for="mark in gone" :key="key(mark.bars)" class="small quiet">Dropped: {{ barWords(mark.bars) }}
+      <v-btn density="compact" @click="emit('restore', mark.bars)">Bring it back</v-btn></p>
   </div>
 </template>
 

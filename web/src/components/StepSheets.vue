@@ -54,7 +54,9 @@ watch(() => props.sheets, draw)
         <div v-if="pages[index]?.[system]" class="part">
           <span class="label">{{ sheet.label }}</span>
           <SystemBlock
-            :svg="pages[index]![system]!" :chart="sheet.chart" :index="indices[index]!" :strings="sheet.strings" :selected="null" :now="now" :lit="sheet.lit" :show="show" steady fixed :size="CARD"
+            :svg="pages[index]![system]!"
+            :chart="sheet.chart" :index="indices[index]!" :strings="sheet.strings" :selected="null" :now="now"
+            :lit="sheet.lit" :show="show" steady fixed :size="CARD"
             @select="(note) => emit('select', index, note)"
           />
         </div>

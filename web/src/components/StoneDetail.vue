@@ -15,7 +15,13 @@ watch(() => props.stone.id, () => { note.value = tempo.value = ''; ticked.value 
 
 function mark(value: number): void {
   const beats = Number(tempo.value)
-  emit('mark', { value, note: note.value, ...(tempo.value.trim() ? { tempo: Number.isInteger(beats) ? beats : 0 } : {}), ...(ticked.value.length ? { checks: ticked.value } : {}), ...(hurt.value ? { hurt: true } : {}) })
+  emit('mark', {
+    value,
+    note: note.value,
+    ...(tempo.value.trim() ? { tempo: Number.isInteger(beats) ? beats : 0 } : {}),
+    ...(ticked.value.length ? { checks: ticked.value } : {}),
+    ...(hurt.value ? { hurt: true } : {})
+  })
   note.value = tempo.value = ''
   ticked.value = []
   hurt.value = false
@@ -28,7 +34,9 @@ function mark(value: number): void {
       <h3>{{ stone.name }}</h3>
       <p class="small fawn">{{ stone.why.startsWith(stone.state) || stone.held ? stone.why : `${stone.state}: ${stone.why}` }}</p>
       <p>{{ stone.task }}</p>
-      <ul class="plain small"><li v-for="check in stone.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li></ul>
+      <ul class="plain small">
+        <li v-for="check in stone.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
+      </ul>
       <p v-for="one in stone.faults" :key="one.fault" class="small"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>
       <p v-if="stone.caution" class="small"><b>Take care:</b> {{ stone.caution }}</p>
     </div>
@@ -41,13 +49,20 @@ function mark(value: number): void {
       <MarkButtons class="mt-3" :label="stone.name" :busy="busy" @mark="mark" />
       <v-btn class="ml-3" density="comfortable" :disabled="promised || busy" @click="emit('promise')">{{ promised ? 'Promised' : 'Promise it' }}</v-btn>
       <p v-if="hurt" class="small pain">It will rest until you clear it.</p>
-      <ul class="plain small mt-3"><li v-for="one in marks.slice(0, 6)" :key="one.id"><b>{{ one.value }}</b> <span class="quiet">{{ shortDate(one.made_on) }}{{ one.tempo ? ` at ${one.tempo}` : '' }}{{ one.source === 'lesson' ? '' : `, ${one.source}` }}{{ one.note ? `: ${one.note}` : '' }}</span></li></ul>
+      <ul class="plain small mt-3">
+        <li v-for="one in marks.slice(0, 6)" :key="one.id">
+          <b>{{ one.value }}</b> <span class="quiet">{{ shortDate(one.made_on) }}{{ one.tempo ? ` at ${one.tempo}` : '' }}{{ one.source === 'lesson' ? '' : `, ${one.source}` }}{{ one.note ? `: ${one.note}` : '' }}</span>
+        </li>
+      </ul>
     </div>
   </article>
 </template>
 
 <style scoped>
-.detail { display: grid; grid-template-columns: 1.4fr 1fr; gap: 8px 36px; margin: 12px 0 0 116px; padding: 12px 16px; background: var(--card); border-radius: 8px; }
+.detail {
+  display: grid; grid-template-columns: 1.4fr 1fr; gap: 8px 36px; margin: 12px 0 0 116px; padding: 12px 16px;
+  background: var(--card); border-radius: 8px;
+}
 .plain { padding: 0; margin-bottom: 6px; }
 .more { display: grid; grid-template-columns: 1fr auto; gap: 14px; align-items: end; }
 .hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }

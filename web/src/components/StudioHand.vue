@@ -33,24 +33,34 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
         Marks you keep on charts move the engine a little your way, in other tunes too. Where your hand decided, the note says what the engine
         would take by itself. A mark counts when it has stood for ten minutes, or is on a card; cards that are out stay as they are.
         <span v-if="hand.learning" role="status">New marks are being looked at.</span>
-        <span v-else-if="hand.waiting" class="quiet">{{ hand.waiting === 1 ? 'One marked chart is' : `${hand.waiting} marked charts are` }} too new to count.</span>
+        <span v-else-if="hand.waiting" class="quiet">{{ hand.waiting === 1 ? 'One marked chart is' : `${hand.waiting} marked charts are` }} too new to
+          count.</span>
       </p>
-      <label v-if="hand.marked || hand.off" class="choice"><input type="checkbox" :checked="!hand.off" :disabled="busy" @change="change('/hand', { off: !hand.off })" /> Charts follow my hand</label>
+      <label v-if="hand.marked || hand.off" class="choice"><input
+        type="checkbox" :checked="!hand.off" :disabled="busy"
+        @change="change('/hand', { off: !hand.off })"
+      /> Charts follow my hand</label>
       <ul class="plain habits" :class="{ faded: hand.off }">
         <li v-for="habit in hand.habits" :key="habit.taste">
           <p class="words" :class="{ faded: habit.off }">{{ habit.words }}.</p>
           <p class="small quiet">
-            <template v-for="(chart, at) in habit.where.slice(0, SHOWN)" :key="chart.chart_id"><template v-if="at">; </template><router-link :to="`/charts/${chart.chart_id}`">{{ chart.title }}</router-link>, {{ barList(chart.bars) }}</template><template v-if="rest(habit) > 0">; and in {{ rest(habit) }} more</template>
+            <template v-for="(chart, at) in habit.where.slice(0, SHOWN)" :key="chart.chart_id"><template v-if="at">; </template>
+            <router-link :to="`/charts/${chart.chart_id}`">{{ chart.title }}</router-link>, {{ barList(chart.bars) }}</template>
+            <template v-if="rest(habit) > 0">; and in {{ rest(habit) }} more</template>
           </p>
           <p class="say">
-            <v-btn density="compact" :disabled="busy" @click="change(`/hand/${habit.taste}`, { off: !habit.off })">{{ habit.off ? 'Follow it' : 'Do not follow it' }}</v-btn>
+            <v-btn
+              density="compact" :disabled="busy"
+              @click="change(`/hand/${habit.taste}`, { off: !habit.off })"
+            >{{ habit.off ? 'Follow it' : 'Do not follow it' }}</v-btn>
             <v-btn density="compact" :disabled="busy" @click="change(`/hand/${habit.taste}`, { forget: true })">Forget it</v-btn>
           </p>
         </li>
       </ul>
       <p v-if="!hand.habits.length" class="quiet">{{ hand.marked ? 'So far your marks have nothing in common that another tune could use.' : 'No chart has marks of yours yet.' }}</p>
       <p v-for="one in hand.forgotten" :key="one.taste" class="small quiet">
-        Forgotten, from the marks so far: “{{ one.words }}”, and its opposite. <v-btn density="compact" :disabled="busy" @click="change(`/hand/${one.taste}`, { forget: false })">Remember it again</v-btn>
+        Forgotten, from the marks so far: “{{ one.words }}”, and its opposite.
+        <v-btn density="compact" :disabled="busy" @click="change(`/hand/${one.taste}`, { forget: false })">Remember it again</v-btn>
       </p>
     </template>
   </section>

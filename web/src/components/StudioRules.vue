@@ -12,8 +12,15 @@ const settings = ref<StudioSettings | null>(null)
 const form = reactive({ name: '', bowing: null as StudioSettings['bowing'], time_zone: 'UTC', rules: {} as Record<string, string> })
 const { busy, said, trouble: problem, act, errors } = useAct()
 const WORDS: Record<string, string> = {
-  good: 'A mark counts as good from', steady_marks: 'Good days in a row for steady', secure_marks: 'Good days in a row for secure, with a 3 among them', secure_days: 'and over at least so many days', rusty_days: 'Rusty after so many days without',
-  stuck_days: 'Stuck after so many days of low marks', reviews: 'Look again after days, for one, two, three … good days in a row', new_things: 'New things in a lesson, at most', kept_up: 'What rests on a skill keeps it in use (1 yes, 0 no)',
+  good: 'A mark counts as good from',
+  steady_marks: 'Good days in a row for steady',
+  secure_marks: 'Good days in a row for secure, with a 3 among them',
+  secure_days: 'and over at least so many days',
+  rusty_days: 'Rusty after so many days without',
+  stuck_days: 'Stuck after so many days of low marks',
+  reviews: 'Look again after days, for one, two, three … good days in a row',
+  new_things: 'New things in a lesson, at most',
+  kept_up: 'What rests on a skill keeps it in use (1 yes, 0 no)'
 }
 const text = (value: number | number[]) => (Array.isArray(value) ? value.join(', ') : String(value))
 function fill(found: StudioSettings): void {
@@ -24,10 +31,25 @@ function fill(found: StudioSettings): void {
   form.rules = Object.fromEntries(found.rules.map((rule) => [rule.name, text(rule.value)]))
 }
 onMounted(() => act(async () => fill(await ask<StudioSettings>('GET', '/studio'))))
-const value = (name: string, given: string) => (name === 'reviews' ? given.split(/[,\s]+/).filter(Boolean).map((one) => (/^\d+$/.test(one) ? Number(one) : -1)) : /^\d+$/.test(given.trim()) ? Number(given) : given)
+const value = (name: string, given: string) =>
+  name === 'reviews'
+    ? given
+        .split(/[,\s]+/)
+        .filter(Boolean)
+        .map((one) => (/^\d+$/.test(one) ? Number(one) : -1))
+    : /^\d+$/.test(given.trim())
+      ? Number(given)
+      : given
 
 const save = () => act(async () => {
-  fill(await ask<StudioSettings>('PATCH', '/studio', { name: form.name, bowing: form.bowing, time_zone: form.time_zone, rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) })) }))
+  fill(
+    await ask<StudioSettings>('PATCH', '/studio', {
+      name: form.name,
+      bowing: form.bowing,
+      time_zone: form.time_zone,
+      rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) }))
+    })
+  )
   if (session.studio) session.studio.name = form.name
 }, 'Saved.')
 const bowings = [{ value: null, title: 'simple charts as it comes, full ones strong beats down' }, ...BOWINGS]
@@ -41,17 +63,30 @@ function usual(): void {
   <form v-if="settings" @submit.prevent="save">
     <div class="grid">
       <v-text-field v-model="form.name" label="Name of the studio" maxlength="120" :error-messages="errors('name')" />
-      <div class="zone"><v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" /><v-btn @click="here">As here</v-btn></div>
+      <div class="zone">
+        <v-autocomplete v-model="form.time_zone" :items="settings.time_zones" label="Time zone of the lessons" :error-messages="errors('time_zone')" />
+        <v-btn @click="here">As here</v-btn>
+      </div>
       <v-select v-model="form.bowing" :items="bowings" label="Bowing, unless a chart says otherwise" />
     </div>
     <slot />
     <h2 class="ruled">Rules</h2>
     <p class="small quiet">How marks become states. States are worked out anew whenever they are looked at, so a change shows at once.</p>
     <div class="rules">
-      <template v-for="rule in settings.rules" :key="rule.name"><label :for="`rule-${rule.name}`">{{ WORDS[rule.name] }}</label><span><v-text-field :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" /><small class="quiet">usual: {{ text(rule.usual) }}</small></span></template>
+      <template v-for="rule in settings.rules" :key="rule.name">
+        <label :for="`rule-${rule.name}`">{{ WORDS[rule.name] }}</label>
+        <span>
+          <v-text-field :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" />
+          <small class="quiet">usual: {{ text(rule.usual) }}</small>
+        </span>
+      </template>
     </div>
-    <p v-if="problem && !settings.rules.some((rule) => rule.name === problem!.where.field) && !['name', 'time_zone'].includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
-    <v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn><v-btn @click="usual">The usual numbers</v-btn> <span class="small" role="status">{{ said }}</span>
+    <p
+      v-if="problem && !settings.rules.some((rule) => rule.name === problem!.where.field) && !['name', 'time_zone'].includes(String(problem.where.field))"
+      class="problem" role="alert"
+    >{{ problem.text }}</p>
+    <v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn>
+    <v-btn @click="usual">The usual numbers</v-btn> <span class="small" role="status">{{ said }}</span>
   </form>
 </template>
 

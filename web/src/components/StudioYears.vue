@@ -12,7 +12,15 @@ onMounted(() => void ask<{ years: typeof years.value }>('GET', '/statistics').th
     <h2>Years</h2>
     <table>
       <thead><tr><th>year</th><th>pupils</th><th>lessons with marks</th><th>marks</th><th>cards</th></tr></thead>
-      <tbody><tr v-for="one in years" :key="one.year"><td>{{ one.year }}</td><td>{{ one.pupils }}</td><td>{{ one.lessons }}</td><td>{{ one.marks }}</td><td>{{ one.cards }}</td></tr></tbody>
+      <tbody>
+        <tr v-for="one in years" :key="one.year">
+          <td>{{ one.year }}</td>
+          <td>{{ one.pupils }}</td>
+          <td>{{ one.lessons }}</td>
+          <td>{{ one.marks }}</td>
+          <td>{{ one.cards }}</td>
+        </tr>
+      </tbody>
     </table>
   </section>
 </template>

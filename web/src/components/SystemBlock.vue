@@ -16,8 +16,19 @@ import PhraseBand from './PhraseBand.vue'
  * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out.
  */
 const props = defineProps<{
-  svg: string; chart: ChartBody; index: Map<string, number>; strings: string[]; selected: number | null; anchor?: number | null; now?: string | null; lit?: Set<number>; spot?: number[] | null
-  show: Show; steady?: boolean; fixed?: boolean; size: BandSize
+  svg: string
+  chart: ChartBody
+  index: Map<string, number>
+  strings: string[]
+  selected: number | null
+  anchor?: number | null
+  now?: string | null
+  lit?: Set<number>
+  spot?: number[] | null
+  show: Show
+  steady?: boolean
+  fixed?: boolean
+  size: BandSize
 }>()
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string] }>()
 
@@ -27,7 +38,11 @@ const layout = ref<SystemLayout>({ width: 0, notes: new Map(), rests: [], bars: 
 /** The notes of this system; the same list as before when nothing in it has changed, so that its bands are not drawn again. */
 const here = computed<Placed[]>((before) => {
   const now = placed(props.chart.notes, layout.value, props.index)
-  return before && now.length === before.length && now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end) ? before : now
+  return before &&
+    now.length === before.length &&
+    now.every((one, at) => one.note === before[at]!.note && one.x === before[at]!.x && one.end === before[at]!.end)
+    ? before
+    : now
 })
 const chosen = computed(() => here.value.find((one) => one.index === props.selected) ?? null)
 const range = computed(() => {
@@ -97,19 +112,33 @@ defineExpose({ measure })
 <template>
   <section ref="block" class="system" @click="click">
     <div v-if="range" class="lit" :style="{ left: `${range.left}px`, width: `${range.width}px` }" aria-hidden="true" />
-    <template v-if="lit?.size"><div v-for="one in here.filter((each) => lit!.has(each.index))" :key="one.index" class="differs" :style="{ left: `${one.x - 11}px` }" aria-hidden="true" /></template>
+    <template v-if="lit?.size">
+      <div
+        v-for="one in here.filter((each) => lit!.has(each.index))" :key="one.index" class="differs" :style="{ left: `${one.x - 11}px` }"
+        aria-hidden="true"
+      />
+    </template>
     <div v-if="cursor !== null" class="cursor" :style="{ left: `${cursor}px` }" aria-hidden="true" />
     <MarksBand v-if="show.spots && layout.width" :spots="chart.spots" :layout="layout" :chosen="spot ?? null" @spot="emit('spot', $event)" />
     <DigitBand v-if="show.digits && layout.width" :notes="here" :width="layout.width" :selected="selected" :size="size" />
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
-    <div class="engraved"><div ref="staff" class="staff" v-html="svg" /><i v-for="span in circles" :key="span.bar" class="circle" :style="{ left: `${span.x1 - 2}px`, width: `${span.x2 - span.x1 + 2}px` }" /></div>
+    <div class="engraved">
+      <div ref="staff" class="staff" v-html="svg" />
+      <i v-for="span in circles" :key="span.bar" class="circle" :style="{ left: `${span.x1 - 2}px`, width: `${span.x2 - span.x1 + 2}px` }" />
+    </div>
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
     <p v-for="mark in remarks" :key="mark.note" class="remark">Bar {{ mark.bar }}: {{ mark.text }}</p>
-    <PhraseBand v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout" :fixed="fixed" @cut="(from, to) => emit('cut', from, to)" />
+    <PhraseBand
+      v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout"
+      :fixed="fixed" @cut="(from, to) => emit('cut', from, to)"
+    />
     <ol class="read spoken">
-      <li v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]" :aria-current="one.index === selected ? 'true' : undefined">{{ accessible(one.note) }}</li>
+      <li
+        v-for="one in here" :key="one.note.id" v-memo="[one.note, one.index === selected]"
+        :aria-current="one.index === selected ? 'true' : undefined"
+      >{{ accessible(one.note) }}</li>
     </ol>
   </section>
 </template>
@@ -124,6 +153,9 @@ defineExpose({ measure })
 .remark { margin: 2px 0 0; font: italic 500 0.95rem var(--v-font-heading); color: var(--ink); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
-.cursor { position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px; background: rgba(var(--v-theme-primary), 0.28); pointer-events: none; }
+.cursor {
+  position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px;
+  background: rgba(var(--v-theme-primary), 0.28); pointer-events: none;
+}
 @media print { .lit, .cursor { display: none; } .system { cursor: auto; } }
 </style>

@@ -7,7 +7,13 @@ import PdfLink from './PdfLink.vue'
 /** The chart for other programs, as a picture and as pages. */
 const props = defineProps<{ id: number; title: string }>()
 const paper = usePaper()
-const FILES = [{ ending: 'musicxml', name: 'MusicXML' }, { ending: 'abc', name: 'ABC' }, { ending: 'mid', name: 'MIDI' }, { ending: 'json', name: 'JSON' }, { ending: 'txt', name: 'Text' }]
+const FILES = [
+  { ending: 'musicxml', name: 'MusicXML' },
+  { ending: 'abc', name: 'ABC' },
+  { ending: 'mid', name: 'MIDI' },
+  { ending: 'json', name: 'JSON' },
+  { ending: 'txt', name: 'Text' }
+]
 const open = ref(false)
 
 function svg(): void {

@@ -6,15 +6,24 @@ import NewInIt from './NewInIt.vue'
 
 /** One tune on the shelf: what it is, what is new in it, who has it, what can be done with it. */
 const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
-const emit = defineEmits<{ chart: [version: 'simple' | 'full']; act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back'] }>()
+const emit = defineEmits<{
+  chart: [version: 'simple' | 'full']
+  act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back']
+}>()
 
 function use(): string {
   const { pupils, last_card } = props.tune.use
   return [pupils ? `${pupils} ${pupils === 1 ? 'pupil' : 'pupils'}` : '', last_card ? `last card ${shortDate(last_card)}` : ''].filter(Boolean).join(', ')
 }
 const ACTS = [
-  { id: 'edit', title: 'Edit or rename' }, { id: 'ways', title: 'An easier way to it' }, { id: 'keys', title: 'Keys that suit' }, { id: 'group', title: 'For several instruments' }, { id: 'same', title: 'Copy' },
-  { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' }, { id: 'plain_bowing', title: 'Copy with plain bowing' }, { id: 'bars', title: 'Copy some of its bars' },
+  { id: 'edit', title: 'Edit or rename' },
+  { id: 'ways', title: 'An easier way to it' },
+  { id: 'keys', title: 'Keys that suit' },
+  { id: 'group', title: 'For several instruments' },
+  { id: 'same', title: 'Copy' },
+  { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' },
+  { id: 'plain_bowing', title: 'Copy with plain bowing' },
+  { id: 'bars', title: 'Copy some of its bars' }
 ] as const
 </script>
 
@@ -22,7 +31,8 @@ const ACTS = [
   <li :id="`tune-${tune.id}`" class="tune">
     <div>
       <h3><a :href="`#${tune.id}`" @click.prevent="emit('chart', 'simple')">{{ tune.title }}</a></h3>
-      <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars }} bars<template v-if="tune.readiness?.moved">, {{ tune.readiness.moved }}</template></span>
+      <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars }} bars<template v-if="tune.readiness?.moved">,
+        {{ tune.readiness.moved }}</template></span>
       <p v-if="tune.source" class="small quiet source">{{ tune.source }}</p>
     </div>
     <div class="small">
@@ -34,7 +44,9 @@ const ACTS = [
       <v-btn v-if="tune.archived" @click="emit('act', 'back')">Put it back</v-btn>
       <template v-else><v-btn @click="emit('chart', 'simple')">Simple chart</v-btn><v-btn @click="emit('chart', 'full')">Full</v-btn></template>
       <v-menu>
-        <template #activator="{ props: menu }"><v-btn v-bind="menu" :icon="mdiDotsHorizontal" density="compact" :aria-label="`More for ${tune.title}`" /></template>
+        <template #activator="{ props: menu }">
+          <v-btn v-bind="menu" :icon="mdiDotsHorizontal" density="compact" :aria-label="`More for ${tune.title}`" />
+        </template>
         <v-list density="compact">
           <v-list-item v-for="act in ACTS" :key="act.id" :title="act.title" @click="emit('act', act.id)" />
           <v-list-item v-if="!tune.archived" title="Put away" @click="emit('act', 'away')" />
@@ -46,7 +58,10 @@ const ACTS = [
 </template>
 
 <style scoped>
-.tune { display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.5fr 128px auto; gap: 6px 18px; padding: 9px 0; border-bottom: 1px solid var(--rule); align-items: start; }
+.tune {
+  display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.5fr 128px auto; gap: 6px 18px; padding: 9px 0;
+  border-bottom: 1px solid var(--rule); align-items: start;
+}
 .tune:last-child { border-bottom: 0; }
 .tune p { margin: 0; }
 .source { font-style: italic; }

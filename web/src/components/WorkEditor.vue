@@ -38,7 +38,10 @@ function add(): void {
   <ol class="plain">
     <li v-for="(item, index) in items" :key="`${item.kind}${item.bars.join()}${index}`" class="item">
       <button type="button" class="title" :aria-expanded="editing === index" @click="editing = editing === index ? null : index">{{ item.title }}</button>
-      <input :value="item.minutes" class="min" inputmode="numeric" :aria-label="`Minutes for ${item.title}`" @change="change(index, { minutes: Math.max(0, Math.min(240, Math.round(Number(($event.target as HTMLInputElement).value) || 0))) })" />
+      <input
+        :value="item.minutes" class="min" inputmode="numeric" :aria-label="`Minutes for ${item.title}`"
+        @change="change(index, { minutes: Math.max(0, Math.min(240, Math.round(Number(($event.target as HTMLInputElement).value) || 0))) })"
+      />
       <span class="moves">
         <button type="button" :disabled="index === 0" :aria-label="`${item.title}: earlier`" @click="move(index, -1)">↑</button>
         <button type="button" :disabled="index === items.length - 1" :aria-label="`${item.title}: later`" @click="move(index, 1)">↓</button>
@@ -46,7 +49,10 @@ function add(): void {
       </span>
       <div v-if="editing === index" class="edit">
         <v-text-field :model-value="item.title" label="Title" maxlength="120" @update:model-value="change(index, { title: $event })" />
-        <v-textarea :model-value="item.steps.join('\n')" label="What to do, a line a step" rows="4" @update:model-value="change(index, { steps: String($event).split('\n').filter((line) => line.trim()) })" />
+        <v-textarea
+          :model-value="item.steps.join('\n')" label="What to do, a line a step" rows="4"
+          @update:model-value="change(index, { steps: String($event).split('\n').filter((line) => line.trim()) })"
+        />
       </div>
     </li>
   </ol>

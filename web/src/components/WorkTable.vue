@@ -30,7 +30,11 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
       <div class="boxes" role="group" :aria-label="`Days: ${item.title}`">
         <span v-for="day in dates" :key="day" class="day">
           <span class="letters">{{ letters(day) }}</span>
-          <button v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }" :aria-label="`${whole(day)}: ${doneWords(runs(index, day))}`" @click="emit('tick', index, day, next(runs(index, day)))">{{ runs(index, day) || '' }}</button>
+          <button
+            v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }"
+            :aria-label="`${whole(day)}: ${doneWords(runs(index, day))}`"
+            @click="emit('tick', index, day, next(runs(index, day)))"
+          >{{ runs(index, day) || '' }}</button>
           <span v-else class="box">{{ runs(index, day) || '' }}</span>
         </span>
       </div>
@@ -39,7 +43,10 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
 </template>
 
 <style scoped>
-.work li { display: grid; grid-template-columns: 1fr auto; gap: 2px 20px; padding: 3px 0; border-top: 1px solid var(--rule); align-items: start; break-inside: avoid; }
+.work li {
+  display: grid; grid-template-columns: 1fr auto; gap: 2px 20px; padding: 3px 0; border-top: 1px solid var(--rule);
+  align-items: start; break-inside: avoid;
+}
 .work li:first-child { border-top: 0; }
 .words p { margin: 0; font-size: 0.9rem; line-height: 1.35; }
 .minutes { color: var(--quiet); white-space: nowrap; margin-left: 4px; }
@@ -51,6 +58,10 @@ button.box { width: 32px; height: 32px; border-radius: 6px; cursor: pointer; pad
 .box.now { box-shadow: 0 0 0 2px var(--moss); }
 .box.done { background: var(--moss); color: rgb(var(--v-theme-on-primary)); }
 .acts .v-btn { min-width: 0; padding: 0 9px; }
-@media (max-width: 640px) { .work li { grid-template-columns: 1fr; } .boxes { justify-content: space-between; padding: 4px 0 8px; } button.box { width: 40px; height: 40px; } }
+@media (max-width: 640px) {
+  .work li { grid-template-columns: 1fr; }
+  .boxes { justify-content: space-between; padding: 4px 0 8px; }
+  button.box { width: 40px; height: 40px; }
+}
 @media print { .work li:not(:first-child) .letters { display: none; } .acts { display: none; } .box.done { background: none; color: #000; } }
 </style>

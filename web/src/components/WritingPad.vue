@@ -9,12 +9,17 @@ const emit = defineEmits<{ write: [string: string, finger: number] }>()
 
 <template>
   <table class="pad" aria-label="Strings and fingers">
-    <thead><tr><th class="aside-label">string</th><th v-for="finger in 5" :key="finger" class="aside-label">{{ finger - 1 === 0 ? 'open' : finger - 1 }}</th></tr></thead>
+    <thead>
+      <tr><th class="aside-label">string</th><th v-for="finger in 5" :key="finger" class="aside-label">{{ finger - 1 === 0 ? 'open' : finger - 1 }}</th></tr>
+    </thead>
     <tbody>
       <tr v-for="row in pad" :key="row.string" :class="{ on: row.string === string }">
         <th>{{ row.string }}</th>
         <td v-for="(note, finger) in row.notes" :key="finger">
-          <button v-if="note" type="button" :aria-label="`${row.string} string, ${finger ? `finger ${finger}` : 'open'}: ${printed(note)}`" @click="emit('write', row.string, finger)">{{ printed(note) }}</button>
+          <button
+            v-if="note" type="button" :aria-label="`${row.string} string, ${finger ? `finger ${finger}` : 'open'}: ${printed(note)}`"
+            @click="emit('write', row.string, finger)"
+          >{{ printed(note) }}</button>
         </td>
       </tr>
     </tbody>

@@ -149,12 +149,18 @@ const up = (): void => {
 </script>
 
 <template>
-  <div ref="sheet" class="staff" :class="{ stale }" :data-drawn="pages.length || undefined" role="application" aria-label="The staff: click to write, drag a note to move it" @pointerdown="down" @pointermove="moved" @pointerup="up" @pointercancel="up">
+  <div
+    ref="sheet" class="staff" :class="{ stale }" :data-drawn="pages.length || undefined" role="application"
+    aria-label="The staff: click to write, drag a note to move it" @pointerdown="down" @pointermove="moved" @pointerup="up" @pointercancel="up"
+  >
     <p v-if="!pages.length && !problem" class="quiet" role="status">{{ waitingWords }}</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <!-- eslint-disable-next-line vue/no-v-html -- our own engraver's drawing of notes our own server wrote -->
     <div v-for="(page, index) in pages" :key="index" class="writing-system" v-html="page" />
-    <i v-for="(box, index) in boxes" :key="`hand ${index}`" class="in-hand" :style="{ left: `${box.left}px`, top: `${box.top}px`, width: `${box.width}px`, height: `${box.height}px` }" />
+    <i
+      v-for="(box, index) in boxes" :key="`hand ${index}`" class="in-hand"
+      :style="{ left: `${box.left}px`, top: `${box.top}px`, width: `${box.width}px`, height: `${box.height}px` }"
+    />
   </div>
 </template>
 

@@ -14,13 +14,34 @@ const has = (mark: string) => !!props.view.hand?.marks.includes(mark)
 const said = (kind: string) => props.view.hand?.said.find((one) => one.kind === kind)?.text ?? ''
 
 const SHAPES: [string, string, Act][] = [
-  ['.', 'dot', { do: 'dot' }], ['+', 'twice as long', { do: 'longer' }], ['-', 'half as long', { do: 'shorter' }], ['r', 'rest', { do: 'rest' }], ['t', 'hold on, tied', { do: 'hold' }],
-  ['n', 'triplet', { do: 'triplet' }], ['#', 'sharp', { do: 'sharp' }], ['_', 'flat', { do: 'flat' }], ['=', 'natural', { do: 'natural' }], ['o', 'once more', { do: 'again' }],
-  ['O', 'the bar once more', { do: 'again', given: { bar: true } }], ['↑', 'up a step', { do: 'step', given: { up: 1 } }],
-  ['↓', 'down a step', { do: 'step', given: { up: -1 } }], ['Ctrl ↑', 'up an octave', { do: 'octave', given: { up: 1 } }], ['Ctrl ↓', 'down an octave', { do: 'octave', given: { up: -1 } }],
-  ['l', 'slur', { do: 'slur' }], ['u', 'up-bow', { do: 'bow', given: { bow: 'up' } }], ['v', 'down-bow', { do: 'bow', given: { bow: 'down' } }],
+  ['.', 'dot', { do: 'dot' }],
+  ['+', 'twice as long', { do: 'longer' }],
+  ['-', 'half as long', { do: 'shorter' }],
+  ['r', 'rest', { do: 'rest' }],
+  ['t', 'hold on, tied', { do: 'hold' }],
+  ['n', 'triplet', { do: 'triplet' }],
+  ['#', 'sharp', { do: 'sharp' }],
+  ['_', 'flat', { do: 'flat' }],
+  ['=', 'natural', { do: 'natural' }],
+  ['o', 'once more', { do: 'again' }],
+  ['O', 'the bar once more', { do: 'again', given: { bar: true } }],
+  ['↑', 'up a step', { do: 'step', given: { up: 1 } }],
+  ['↓', 'down a step', { do: 'step', given: { up: -1 } }],
+  ['Ctrl ↑', 'up an octave', { do: 'octave', given: { up: 1 } }],
+  ['Ctrl ↓', 'down an octave', { do: 'octave', given: { up: -1 } }],
+  ['l', 'slur', { do: 'slur' }],
+  ['u', 'up-bow', { do: 'bow', given: { bow: 'up' } }],
+  ['v', 'down-bow', { do: 'bow', given: { bow: 'down' } }]
 ]
-const MARKS: [string, string][] = [['staccato', 'staccato'], ['tenuto', 'tenuto'], ['accent', 'accent'], ['off_string', 'off the string'], ['trill', 'trill'], ['fermata', 'fermata'], ['breath', 'breath']]
+const MARKS: [string, string][] = [
+  ['staccato', 'staccato'],
+  ['tenuto', 'tenuto'],
+  ['accent', 'accent'],
+  ['off_string', 'off the string'],
+  ['trill', 'trill'],
+  ['fermata', 'fermata'],
+  ['breath', 'breath']
+]
 const SIGNS: [string, string][] = [['segno', 'segno'], ['coda', 'coda'], ['to_coda', 'To Coda'], ['fine', 'Fine'], ['da_capo', 'D.C.'], ['dal_segno', 'D.S.']]
 const keys = computed(() => (KEYS.includes(props.view.key) ? KEYS : [props.view.key, ...KEYS]))
 const meters = computed(() => (METERS.includes(props.view.meter) ? METERS : [props.view.meter, ...METERS]))
@@ -40,7 +61,11 @@ function grace(): void {
 <template>
   <div class="tools">
     <div class="row" role="group" aria-label="Length">
-      <v-btn v-for="one in LENGTHS" :key="one.length" density="compact" :variant="length === one.length ? 'tonal' : 'text'" :color="length === one.length ? 'primary' : undefined" :aria-pressed="length === one.length" @click="emit('press', { do: 'length', given: { length: one.length } })">{{ one.words }}<kbd>{{ one.key }}</kbd></v-btn>
+      <v-btn
+        v-for="one in LENGTHS" :key="one.length" density="compact" :variant="length === one.length ? 'tonal' : 'text'"
+        :color="length === one.length ? 'primary' : undefined" :aria-pressed="length === one.length"
+        @click="emit('press', { do: 'length', given: { length: one.length } })"
+      >{{ one.words }}<kbd>{{ one.key }}</kbd></v-btn>
       <span v-if="end && view.pen.once" class="small fawn">next: {{ lengthWords(view.pen.once) }}</span>
       <span v-if="view.pen.group" class="small fawn">triplet: {{ view.pen.group }} to come</span>
     </div>
@@ -49,20 +74,36 @@ function grace(): void {
       <v-btn density="compact" @click="emit('press', { do: 'delete' })">take away<kbd>⌫</kbd></v-btn>
     </div>
     <div class="tabs" role="tablist" aria-label="More signs">
-      <button v-for="[id, title] in [['notes', 'Signs'], ['bars', 'Bars and key'], ['words', 'Words, chords']] as const" :key="id" type="button" role="tab" :aria-selected="open === id" @click="open = id">{{ title }}</button>
+      <button
+        v-for="[id, title] in [['notes', 'Signs'], ['bars', 'Bars and key'], ['words', 'Words, chords']] as const" :key="id" type="button"
+        role="tab" :aria-selected="open === id" @click="open = id"
+      >{{ title }}</button>
     </div>
     <div v-if="open === 'notes'" class="row" role="tabpanel">
-      <v-btn v-for="[mark, name] in MARKS" :key="mark" density="compact" :variant="has(mark) ? 'tonal' : 'text'" :disabled="!view.hand" @click="emit('press', { do: 'mark', given: { mark } })">{{ name }}</v-btn>
+      <v-btn
+        v-for="[mark, name] in MARKS" :key="mark" density="compact" :variant="has(mark) ? 'tonal' : 'text'" :disabled="!view.hand"
+        @click="emit('press', { do: 'mark', given: { mark } })"
+      >{{ name }}</v-btn>
       <span class="gap" />
-      <v-btn v-for="name in DYNAMICS" :key="name" density="compact" class="dynamic" :variant="said('dynamic') === name ? 'tonal' : 'text'" :disabled="!view.hand" @click="emit('press', { do: 'dynamic', given: { text: said('dynamic') === name ? '' : name } })">{{ name }}</v-btn>
+      <v-btn
+        v-for="name in DYNAMICS" :key="name" density="compact" class="dynamic" :variant="said('dynamic') === name ? 'tonal' : 'text'"
+        :disabled="!view.hand" @click="emit('press', { do: 'dynamic', given: { text: said('dynamic') === name ? '' : name } })"
+      >{{ name }}</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'hairpin', given: { kind: 'crescendo' } })">growing</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'hairpin', given: { kind: 'diminuendo' } })">fading</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'hairpin', given: { kind: '' } })">no hairpin</v-btn>
       <span class="gap" />
       <span class="small quiet">printed finger</span>
-      <v-btn v-for="finger in [0, 1, 2, 3, 4]" :key="finger" density="compact" class="one" :variant="view.hand?.finger === finger ? 'tonal' : 'text'" :disabled="!view.hand" @click="emit('press', { do: 'printed', given: { finger: view.hand?.finger === finger ? null : finger } })">{{ finger }}</v-btn>
+      <v-btn
+        v-for="finger in [0, 1, 2, 3, 4]" :key="finger" density="compact" class="one" :variant="view.hand?.finger === finger ? 'tonal' : 'text'"
+        :disabled="!view.hand"
+        @click="emit('press', { do: 'printed', given: { finger: view.hand?.finger === finger ? null : finger } })"
+      >{{ finger }}</v-btn>
       <span class="gap" />
-      <form class="inline" @submit.prevent="grace"><input v-model="typed.letter" aria-label="Letter of a grace note" maxlength="1" size="2" placeholder="g" /><v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.letter ? 'grace note' : 'no grace notes' }}</v-btn></form>
+      <form class="inline" @submit.prevent="grace">
+        <input v-model="typed.letter" aria-label="Letter of a grace note" maxlength="1" size="2" placeholder="g" />
+        <v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.letter ? 'grace note' : 'no grace notes' }}</v-btn>
+      </form>
     </div>
     <div v-else-if="open === 'bars'" class="row" role="tabpanel">
       <v-btn density="compact" @click="emit('press', { do: 'repeat' })">repeat from here</v-btn>
@@ -72,19 +113,48 @@ function grace(): void {
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'ending', given: { number: '' } })">no ending</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'double' })">double line</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'bar' })">bar line<kbd>|</kbd></v-btn>
-      <v-btn density="compact" :disabled="!view.hand" title="From the bar in hand on, bars are filled one after the other" @click="emit('press', { do: 'flow' })">fill bars anew</v-btn>
-      <v-btn v-for="[sign, name] in SIGNS" :key="sign" density="compact" :disabled="!view.hand" @click="emit('press', { do: 'sign', given: { sign } })">{{ name }}</v-btn>
+      <v-btn
+        density="compact" :disabled="!view.hand" title="From the bar in hand on, bars are filled one after the other"
+        @click="emit('press', { do: 'flow' })"
+      >fill bars anew</v-btn>
+      <v-btn
+        v-for="[sign, name] in SIGNS" :key="sign" density="compact" :disabled="!view.hand"
+        @click="emit('press', { do: 'sign', given: { sign } })"
+      >{{ name }}</v-btn>
       <span class="gap" />
-      <v-select :model-value="view.key" :items="keys" label="Key from here" density="compact" class="pick" @update:model-value="emit('press', { do: 'key', given: { key: $event } })" />
-      <v-select :model-value="view.meter" :items="meters" label="Meter from here" density="compact" class="pick" @update:model-value="emit('press', { do: 'meter', given: { meter: $event } })" />
-      <v-text-field :model-value="view.tempo ?? ''" label="Tempo from here" inputmode="numeric" density="compact" class="pick" @change="emit('press', { do: 'tempo', given: { tempo: ($event.target as HTMLInputElement).value } })" />
+      <v-select
+        :model-value="view.key" :items="keys" label="Key from here" density="compact" class="pick"
+        @update:model-value="emit('press', { do: 'key', given: { key: $event } })"
+      />
+      <v-select
+        :model-value="view.meter" :items="meters" label="Meter from here" density="compact" class="pick"
+        @update:model-value="emit('press', { do: 'meter', given: { meter: $event } })"
+      />
+      <v-text-field
+        :model-value="view.tempo ?? ''" label="Tempo from here" inputmode="numeric" density="compact" class="pick"
+        @change="emit('press', { do: 'tempo', given: { tempo: ($event.target as HTMLInputElement).value } })"
+      />
     </div>
     <div v-else class="row" role="tabpanel">
-      <form class="inline" @submit.prevent="say('words')"><input v-model="typed.words" aria-label="Words over the note in hand" maxlength="80" placeholder="sweetly" /><v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.words ? 'words here' : 'no words here' }}</v-btn></form>
-      <form class="inline" @submit.prevent="say('chord')"><input v-model="typed.chord" aria-label="Chord symbol over the note in hand" maxlength="16" size="6" placeholder="D7" /><v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.chord ? 'chord here' : 'no chord here' }}</v-btn></form>
-      <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'rehearsal', given: { text: said('rehearsal') ? '' : 'A' } })">rehearsal mark</v-btn>
+      <form class="inline" @submit.prevent="say('words')">
+        <input v-model="typed.words" aria-label="Words over the note in hand" maxlength="80" placeholder="sweetly" />
+        <v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.words ? 'words here' : 'no words here' }}</v-btn>
+      </form>
+      <form class="inline" @submit.prevent="say('chord')">
+        <input v-model="typed.chord" aria-label="Chord symbol over the note in hand" maxlength="16" size="6" placeholder="D7" />
+        <v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.chord ? 'chord here' : 'no chord here' }}</v-btn>
+      </form>
+      <v-btn
+        density="compact" :disabled="!view.hand"
+        @click="emit('press', { do: 'rehearsal', given: { text: said('rehearsal') ? '' : 'A' } })"
+      >rehearsal mark</v-btn>
       <form class="inline wide" @submit.prevent="say('sing')">
-        <input v-model="typed.sing" class="long" aria-label="Words to sing, from the note in hand on" maxlength="2000" placeholder="Row- ing home to the * shore" /><select v-model.number="typed.verse" aria-label="Verse"><option v-for="number in 6" :key="number" :value="number">verse {{ number }}</option></select><v-btn type="submit" density="compact" :disabled="!view.hand || !typed.sing">sung from here</v-btn>
+        <input
+          v-model="typed.sing" class="long" aria-label="Words to sing, from the note in hand on" maxlength="2000"
+          placeholder="Row- ing home to the * shore"
+        />
+        <select v-model.number="typed.verse" aria-label="Verse"><option v-for="number in 6" :key="number" :value="number">verse {{ number }}</option></select>
+        <v-btn type="submit" density="compact" :disabled="!view.hand || !typed.sing">sung from here</v-btn>
       </form>
       <p class="small quiet">A syllable a note; a hyphen where a word goes on, _ holds a syllable for one more note, * leaves a note out.</p>
     </div>
@@ -95,7 +165,10 @@ function grace(): void {
 .tools { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; }
 .row { display: flex; flex-wrap: wrap; align-items: center; gap: 0 2px; min-height: 34px; }
 .row :deep(.v-btn) { min-width: 0; padding: 0 7px; font-weight: 500; letter-spacing: 0; }
-kbd { margin-left: 6px; font: 600 0.72rem ui-monospace, 'DejaVu Sans Mono', monospace; color: var(--quiet); border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; text-transform: none; }
+kbd {
+  margin-left: 6px; font: 600 0.72rem ui-monospace, 'DejaVu Sans Mono', monospace; color: var(--quiet);
+  border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; text-transform: none;
+}
 .dynamic { font-style: italic; font-weight: 700 !important; font-family: var(--v-font-heading); }
 .gap { flex-basis: 100%; height: 4px; }
 .tabs { display: flex; gap: 18px; border-bottom: 1px solid var(--rule); }
@@ -104,6 +177,9 @@ kbd { margin-left: 6px; font: 600 0.72rem ui-monospace, 'DejaVu Sans Mono', mono
 .pick { max-width: 150px; min-width: 130px; margin: 10px 10px 0 0; }
 .inline { display: inline-flex; align-items: center; gap: 4px; margin-right: 12px; }
 .inline.wide { flex: 1 1 100%; flex-wrap: wrap; }
-.inline input, .inline select { border: 1px solid var(--quiet); border-radius: 5px; padding: 3px 8px; background: var(--card); color: inherit; max-width: 170px; }
+.inline input, .inline select {
+  border: 1px solid var(--quiet); border-radius: 5px; padding: 3px 8px; background: var(--card); color: inherit;
+  max-width: 170px;
+}
 .inline .long { flex: 1; max-width: none; min-width: 160px; }
 </style>

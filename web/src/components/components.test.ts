@@ -70,9 +70,17 @@ describe('DigitBand', () => {
 
 describe('a bow sign on a card', () => {
   it('stands over a stack of two digits, and near a single one', () => {
-    const placed = (id: string, x: number, extra: object = {}) => ({ index: 0, x, end: x + 20, note: { ...note, id, bar: 1, beat: String(x), join: 'change', graces: [], trill: null, ...extra } as unknown as ChartNote })
+    const placed = (id: string, x: number, extra: object = {}) => ({
+      index: 0,
+      x,
+      end: x + 20,
+      note: { ...note, id, bar: 1, beat: String(x), join: 'change', graces: [], trill: null, ...extra } as unknown as ChartNote
+    })
     const at = (size: typeof CARD) => {
-      const band = mount(DigitBand, { props: { notes: [placed('n1', 10, { join: 'start' }), placed('n2', 40), placed('n3', 40)], width: 100, selected: null, size }, global })
+      const band = mount(DigitBand, {
+        props: { notes: [placed('n1', 10, { join: 'start' }), placed('n2', 40), placed('n3', 40)], width: 100, selected: null, size },
+        global
+      })
       return band.findAll('g > g').map((sign) => sign.attributes('transform'))
     }
     expect(at(CARD)).toEqual(['translate(0 12)', 'translate(0 5)'])

@@ -5,7 +5,14 @@ const tune = (parts: { index: number; name: string; voices: string[] }[]) => ({ 
 
 describe('linesOf', () => {
   it('names parts and voices where there are several', () => {
-    expect(linesOf(tune([{ index: 0, name: 'Flute', voices: ['1'] }, { index: 1, name: '', voices: ['1', '2'] }])).map((line) => line.words)).toEqual(['Flute', 'part 2, voice 1', 'part 2, voice 2'])
+    expect(
+      linesOf(
+        tune([
+          { index: 0, name: 'Flute', voices: ['1'] },
+          { index: 1, name: '', voices: ['1', '2'] }
+        ])
+      ).map((line) => line.words)
+    ).toEqual(['Flute', 'part 2, voice 1', 'part 2, voice 2'])
     expect(linesOf(tune([{ index: 0, name: '', voices: ['up', 'low'] }])).map((line) => line.words)).toEqual(['voice up', 'voice low'])
   })
   it('says what to send', () => expect(linesOf(tune([{ index: 2, name: '', voices: ['1'] }]))).toEqual([{ tune: 3, part: 2, voice: '1', words: 'the tune' }]))

@@ -8,7 +8,13 @@ export interface Line { tune: number; part: number; voice: string; words: string
  *   linesOf({ index: 0, title: 'Round', parts: [{ index: 0, name: 'Flute', voices: ['1', '2'] }], why: null })[1].words // => "Flute, voice 2"
  */
 export const linesOf = (tune: ContentsTune): Line[] =>
-  tune.parts.flatMap((part) => part.voices.map((voice) => ({
-    tune: tune.index, part: part.index, voice,
-    words: [part.name || (tune.parts.length > 1 ? `part ${part.index + 1}` : ''), part.voices.length > 1 ? `voice ${voice}` : ''].filter(Boolean).join(', ') || 'the tune',
-  })))
+  tune.parts.flatMap((part) =>
+    part.voices.map((voice) => ({
+      tune: tune.index,
+      part: part.index,
+      voice,
+      words:
+        [part.name || (tune.parts.length > 1 ? `part ${part.index + 1}` : ''), part.voices.length > 1 ? `voice ${voice}` : ''].filter(Boolean).join(', ') ||
+        'the tune'
+    }))
+  )

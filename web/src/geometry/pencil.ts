@@ -4,7 +4,14 @@ import type { ChartNote, PencilMark } from '../api/types'
 const SINGLE = ['dynamic', 'words', 'heading', 'breath', 'remark', 'circle']
 /** What is said of a mark in a list. */
 export const PENCIL_WORDS: Record<PencilMark['kind'], string> = {
-  dynamic: 'dynamic', crescendo: 'growing', diminuendo: 'fading', words: 'words', heading: 'heading', breath: 'breath', remark: 'remark', circle: 'circle round the bar',
+  dynamic: 'dynamic',
+  crescendo: 'growing',
+  diminuendo: 'fading',
+  words: 'words',
+  heading: 'heading',
+  breath: 'breath',
+  remark: 'remark',
+  circle: 'circle round the bar'
 }
 
 /** Marks with one more; one that is there already is taken away, another text takes the place of the old. */

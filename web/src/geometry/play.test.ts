@@ -64,7 +64,16 @@ describe('programme', () => {
       clicks: { tune: [click(0, true), click(1), click(2), click(3, true), click(4)], written: [click(0, true), click(1), click(2), click(3, true), click(4)] },
     } as Play
     const whole = programme(changing, { mode: 'tune', span: null, loop: false })
-    expect(whole.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, false], [3, true], [4, false], [5, false], [6, true], [7, false]])
+    expect(whole.clicks.map(({ at, strong }) => [at, strong])).toEqual([
+      [0, true],
+      [1, false],
+      [2, false],
+      [3, true],
+      [4, false],
+      [5, false],
+      [6, true],
+      [7, false]
+    ])
     const second = programme(changing, { mode: 'tune', span: barSpan(changing, [2], 'bar 2'), loop: false })
     expect([second.lead, second.end, second.sounds.map((one) => one.id)]).toEqual([2, 4, ['n4', 'n5']])
     expect(second.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, true], [3, false]])

@@ -35,14 +35,19 @@ describe('asSystems', () => {
     const changed = '<attributes><key><fifths>-1</fifths></key><time><beats>3</beats></time></attributes>'
     const parts = asSystems(`<score><part>${bar(1, start)}${bar(2)}${bar(3)}${bar(4, changed)}${bar(5)}${bar(6)}</part></score>`, 2)
     expect(parts.map((part) => [...part.matchAll(/<measure number="(\d)"/g)].map((found) => found[1]).join(''))).toEqual(['12', '34', '56'])
-    expect(parts[1]).toContain('<measure number="3"><attributes><divisions>2</divisions><key><fifths>2</fifths></key><clef><sign>G</sign></clef></attributes><note/>')
+    expect(parts[1]).toContain(
+      '<measure number="3"><attributes><divisions>2</divisions><key><fifths>2</fifths></key><clef><sign>G</sign></clef></attributes><note/>'
+    )
     expect(parts[2]).toContain('<key><fifths>-1</fifths></key><clef><sign>G</sign></clef>')
     expect(parts[2]).not.toContain('<time>')
     expect(parts.every((part) => part.startsWith('<score><part>') && part.endsWith('</part></score>'))).toBe(true)
   })
 
   it('keeps what a bar at the start of a system says itself', () => {
-    const parts = asSystems(`<score><part>${bar(1, start)}${bar(2)}${bar(3, '<attributes><time><beats>3</beats></time></attributes>')}${bar(4)}</part></score>`, 2)
+    const parts = asSystems(
+      `<score><part>${bar(1, start)}${bar(2)}${bar(3, '<attributes><time><beats>3</beats></time></attributes>')}${bar(4)}</part></score>`,
+      2
+    )
     expect(parts[1]).toContain('<key><fifths>2</fifths></key><time><beats>3</beats></time><clef>')
   })
 

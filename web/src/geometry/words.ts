@@ -58,8 +58,10 @@ export function ornamentSigns(notes: Partial<ChartNote>[]): [string, string][] {
   const graced = notes.find((note) => note.graces?.length)
   const trilled = notes.find((note) => note.trill)
   return [
-    ...(graced ? [[graced.graces!.map((grace) => grace.finger).join(' '), 'small, before a note: grace notes, quick before the beat'] as [string, string]] : []),
-    ...(trilled ? [[trillFingers(trilled), 'small, after a note: trill with these two'] as [string, string]] : []),
+    ...(graced
+      ? [[graced.graces!.map((grace) => grace.finger).join(' '), 'small, before a note: grace notes, quick before the beat'] as [string, string]]
+      : []),
+    ...(trilled ? [[trillFingers(trilled), 'small, after a note: trill with these two'] as [string, string]] : [])
   ]
 }
 

@@ -24,7 +24,8 @@ const dates = computed(() => Array.from({ length: single.value ? 1 : 7 }, (_, in
 const span = computed(() => hours(week.value?.lessons ?? []))
 const of = (date: string) => (week.value?.lessons ?? []).filter((lesson) => lesson.date === date)
 const holiday = (date: string) => week.value?.holidays.find((one) => one.from <= date && date <= one.to)
-const show = (start: string, view?: 'day' | 'week') => router.push({ path: '/calendar', query: { from: start, ...((view ?? (single.value ? 'day' : 'week')) === 'day' ? { view: 'day' } : {}) } })
+const show = (start: string, view?: 'day' | 'week') =>
+  router.push({ path: '/calendar', query: { from: start, ...((view ?? (single.value ? 'day' : 'week')) === 'day' ? { view: 'day' } : {}) } })
 const off = (lesson: CalendarLesson) => ['cancelled', 'holiday'].includes(lesson.status)
 const STATUS: Record<CalendarLesson['status'], string> = { weekly: '', moved: 'moved here', extra: 'extra', cancelled: 'cancelled', holiday: 'no lesson' }
 
@@ -54,19 +55,47 @@ async function act(work: () => Promise<unknown>, words: string): Promise<boolean
 }
 /** The day of the weekly lesson a change is about: for one that was moved, where it came from. */
 const about = (lesson: CalendarLesson) => (lesson.status === 'moved' ? lesson.was : lesson.date)
-const cancel = (lesson: CalendarLesson) => act(() => (lesson.status === 'extra' ? ask('DELETE', `/changes/${lesson.change_id}`) : ask('POST', `/pupils/${lesson.pupil_id}/changes`, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed })), 'Cancelled.')
+const cancel = (lesson: CalendarLesson) =>
+  act(
+    () =>
+      lesson.status === 'extra'
+        ? ask('DELETE', `/changes/${lesson.change_id}`)
+        : ask('POST', `/pupils/${lesson.pupil_id}/changes`, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed }),
+    'Cancelled.'
+  )
 const move = (lesson: CalendarLesson) => act(async () => {
   if (lesson.status === 'extra') await ask('DELETE', `/changes/${lesson.change_id}`)
-  return ask('POST', `/pupils/${lesson.pupil_id}/changes`, { kind: lesson.status === 'extra' ? 'extra' : 'moved', on: about(lesson), to: form.to, time: form.time || null, minutes: whole(form.minutes), note: form.note })
+  return ask('POST', `/pupils/${lesson.pupil_id}/changes`, {
+    kind: lesson.status === 'extra' ? 'extra' : 'moved',
+    on: about(lesson),
+    to: form.to,
+    time: form.time || null,
+    minutes: whole(form.minutes),
+    note: form.note
+  })
 }, 'Moved.')
 const back = (change: number) => act(() => ask('DELETE', `/changes/${change}`), 'As it was.')
 async function addExtra(): Promise<void> {
-  if (await act(() => ask('POST', `/pupils/${extra.pupil}/changes`, { kind: 'extra', to: extra.to, time: extra.time || null, minutes: whole(extra.minutes), note: extra.note }), 'Added.')) extra.open = false
+  if (
+    await act(
+      () =>
+        ask('POST', `/pupils/${extra.pupil}/changes`, {
+          kind: 'extra',
+          to: extra.to,
+          time: extra.time || null,
+          minutes: whole(extra.minutes),
+          note: extra.note
+        }),
+      'Added.'
+    )
+  )
+    extra.open = false
 }
 async function addRest(): Promise<void> {
   if (await act(() => ask('POST', '/holidays', { from: rest.from, to: rest.to || rest.from, name: rest.name }), 'Added.')) rest.open = false
 }
-const feed = (method: 'POST' | 'DELETE') => act(() => ask(method, '/feed', {}), method === 'POST' ? 'There is a new address; the one before no longer works.' : 'The address is closed.')
+const feed = (method: 'POST' | 'DELETE') =>
+  act(() => ask(method, '/feed', {}), method === 'POST' ? 'There is a new address; the one before no longer works.' : 'The address is closed.')
 const address = computed(() => (week.value?.feed ? `${location.origin}${week.value.feed}` : ''))
 async function copy(): Promise<void> {
   try {
@@ -85,20 +114,28 @@ async function copy(): Promise<void> {
       <header>
         <h1>{{ single ? longDate(from) : `${shortDate(from)} to ${shortDate(daysOn(from, 6))}` }}</h1>
         <span class="push">
-          <v-btn :aria-label="single ? 'The day before' : 'The week before'" @click="show(daysOn(from, single ? -1 : -7))">←</v-btn><v-btn @click="show(single ? today : monday(today))">Today</v-btn><v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(daysOn(from, single ? 1 : 7))">→</v-btn>
+          <v-btn :aria-label="single ? 'The day before' : 'The week before'" @click="show(daysOn(from, single ? -1 : -7))">←</v-btn>
+          <v-btn @click="show(single ? today : monday(today))">Today</v-btn>
+          <v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(daysOn(from, single ? 1 : 7))">→</v-btn>
           <v-btn @click="show(single ? monday(from) : from <= today && today <= daysOn(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' : 'Day' }}</v-btn>
-          <v-btn @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn><v-btn @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
+          <v-btn @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn>
+          <v-btn @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
         </span>
       </header>
       <p class="small" role="status">{{ said }}</p>
       <p v-for="clash in week.clashes" :key="clash" class="fawn">{{ clash }}</p>
       <form v-if="extra.open" class="line" @submit.prevent="addExtra">
         <v-autocomplete v-model="extra.pupil" :items="pupils.all.map((pupil) => ({ value: pupil.id, title: pupil.name }))" label="Pupil" />
-        <v-text-field v-model="extra.to" type="date" label="Day" :error-messages="errors('to')" /><v-text-field v-model="extra.time" label="Time, such as 16:30" :error-messages="errors('time')" /><v-text-field v-model="extra.minutes" label="Minutes" inputmode="numeric" :error-messages="errors('minutes')" /><v-text-field v-model="extra.note" label="Note" maxlength="200" />
+        <v-text-field v-model="extra.to" type="date" label="Day" :error-messages="errors('to')" />
+        <v-text-field v-model="extra.time" label="Time, such as 16:30" :error-messages="errors('time')" />
+        <v-text-field v-model="extra.minutes" label="Minutes" inputmode="numeric" :error-messages="errors('minutes')" />
+        <v-text-field v-model="extra.note" label="Note" maxlength="200" />
         <v-btn type="submit" variant="flat" color="primary" :disabled="!extra.pupil" :loading="busy">Add it</v-btn>
       </form>
       <form v-if="rest.open" class="line" @submit.prevent="addRest">
-        <v-text-field v-model="rest.from" type="date" label="From" :error-messages="errors('from')" /><v-text-field v-model="rest.to" type="date" label="To" :error-messages="errors('to')" /><v-text-field v-model="rest.name" label="Name" maxlength="60" :error-messages="errors('name')" />
+        <v-text-field v-model="rest.from" type="date" label="From" :error-messages="errors('from')" />
+        <v-text-field v-model="rest.to" type="date" label="To" :error-messages="errors('to')" />
+        <v-text-field v-model="rest.name" label="Name" maxlength="60" :error-messages="errors('name')" />
         <v-btn type="submit" variant="flat" color="primary" :disabled="!rest.name.trim()" :loading="busy">Add it</v-btn>
       </form>
 
@@ -107,13 +144,25 @@ async function copy(): Promise<void> {
         <div v-for="date in dates" :key="date" class="day" :class="{ now: date === today }">
           <router-link :to="{ path: '/calendar', query: { from: date, view: 'day' } }">{{ longDate(date).split(' ').slice(0, 3).join(' ').replace(/ (\w{3})\w*$/, ' $1') }}</router-link>
           <small v-if="holiday(date)" class="fawn">{{ holiday(date)!.name }}</small>
-          <button v-for="lesson in of(date).filter((one) => !one.time)" :key="lesson.pupil_id" type="button" class="loose" :class="{ off: off(lesson) }" @click="pick(lesson)">{{ lesson.name }}, no time</button>
-        </div>
-        <div class="hours" :style="{ height: `${(span.to - span.from) * 60}px` }"><span v-for="hour in span.to - span.from" :key="hour" :style="{ top: `${(hour - 1) * 60}px` }">{{ span.from + hour - 1 }}:00</span></div>
-        <div v-for="date in dates" :key="`${date} lessons`" class="column" :class="{ rest: holiday(date) }" :style="{ height: `${(span.to - span.from) * 60}px` }">
           <button
-            v-for="box in placed(of(date), span.from)" :key="`${box.lesson.pupil_id} ${box.lesson.status}`" type="button" class="lesson" :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra', beside: box.lanes > 1 }"
-            :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%` }" :aria-label="`${box.lesson.name}, ${longDate(date)} ${box.lesson.time}, ${box.lesson.minutes} minutes ${STATUS[box.lesson.status]}`" @click="pick(box.lesson)"
+            v-for="lesson in of(date).filter((one) => !one.time)" :key="lesson.pupil_id" type="button" class="loose"
+            :class="{ off: off(lesson) }" @click="pick(lesson)"
+          >{{ lesson.name }}, no time</button>
+        </div>
+        <div class="hours" :style="{ height: `${(span.to - span.from) * 60}px` }">
+          <span v-for="hour in span.to - span.from" :key="hour" :style="{ top: `${(hour - 1) * 60}px` }">{{ span.from + hour - 1 }}:00</span>
+        </div>
+        <div
+          v-for="date in dates" :key="`${date} lessons`" class="column" :class="{ rest: holiday(date) }"
+          :style="{ height: `${(span.to - span.from) * 60}px` }"
+        >
+          <button
+            v-for="box in placed(of(date), span.from)"
+            :key="`${box.lesson.pupil_id} ${box.lesson.status}`" type="button" class="lesson"
+            :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra', beside: box.lanes > 1 }"
+            :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%` }"
+            :aria-label="`${box.lesson.name}, ${longDate(date)} ${box.lesson.time}, ${box.lesson.minutes} minutes ${STATUS[box.lesson.status]}`"
+            @click="pick(box.lesson)"
           ><b>{{ box.lesson.name }}</b> {{ box.lesson.time }}<small v-if="STATUS[box.lesson.status]"> {{ STATUS[box.lesson.status] }}</small></button>
         </div>
       </div>
@@ -122,17 +171,35 @@ async function copy(): Promise<void> {
         <section>
           <h2>To make up</h2>
           <p v-if="!week.owed.length" class="quiet">Nothing is owed.</p>
-          <ul class="plain"><li v-for="one in week.owed" :key="one.change_id" class="row"><span>{{ one.name }}, {{ shortDate(one.date) }} <span class="small quiet">{{ one.note }}</span></span><v-btn density="compact" @click="pick({ pupil_id: one.pupil_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })">Find a time</v-btn></li></ul>
+          <ul class="plain">
+            <li v-for="one in week.owed" :key="one.change_id" class="row">
+              <span>{{ one.name }}, {{ shortDate(one.date) }} <span class="small quiet">{{ one.note }}</span></span>
+              <v-btn
+                density="compact"
+                @click="pick({ pupil_id: one.pupil_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
+              >Find a time</v-btn>
+            </li>
+          </ul>
           <h2 class="next">Holidays</h2>
           <p v-if="!week.holidays.length" class="quiet">None to come.</p>
-          <ul class="plain"><li v-for="one in week.holidays" :key="one.id" class="row"><span>{{ one.name }} <span class="small quiet">{{ shortDate(one.from) }}{{ one.to === one.from ? '' : ` to ${shortDate(one.to)}` }}</span></span><v-btn density="compact" @click="act(() => ask('DELETE', `/holidays/${one.id}`), 'Taken away.')">Take away</v-btn></li></ul>
+          <ul class="plain">
+            <li v-for="one in week.holidays" :key="one.id" class="row">
+              <span>{{ one.name }} <span class="small quiet">{{ shortDate(one.from) }}{{ one.to === one.from ? '' : ` to ${shortDate(one.to)}` }}</span></span>
+              <v-btn density="compact" @click="act(() => ask('DELETE', `/holidays/${one.id}`), 'Taken away.')">Take away</v-btn>
+            </li>
+          </ul>
         </section>
         <section>
           <h2>In another calendar</h2>
           <p><v-btn href="/api/lessons.ics" download>Download as iCalendar</v-btn></p>
-          <p v-if="week.feed" class="small feed"><code>{{ address }}</code> <v-btn density="compact" @click="copy">Copy</v-btn><v-btn density="compact" @click="feed('POST')">Make a new one</v-btn><v-btn density="compact" @click="feed('DELETE')">Close it</v-btn></p>
+          <p v-if="week.feed" class="small feed">
+            <code>{{ address }}</code> <v-btn density="compact" @click="copy">Copy</v-btn>
+            <v-btn density="compact" @click="feed('POST')">Make a new one</v-btn>
+            <v-btn density="compact" @click="feed('DELETE')">Close it</v-btn>
+          </p>
           <p v-else><v-btn @click="feed('POST')">Make a private address to subscribe to</v-btn></p>
-          <p class="small quiet">Whoever has the address sees the pupils’ first names and times. Times are those of {{ week.time_zone }}; <router-link to="/studio">change it</router-link>.</p>
+          <p class="small quiet">Whoever has the address sees the pupils’ first names and times. Times are those of {{ week.time_zone }};
+            <router-link to="/studio">change it</router-link>.</p>
         </section>
       </div>
     </template>
@@ -142,7 +209,9 @@ async function copy(): Promise<void> {
         <h2><router-link :to="`/pupils/${open.pupil_id}/plan?date=${open.date}`">{{ open.name }}</router-link>, {{ longDate(open.date) }} {{ open.time }}</h2>
         <p v-if="STATUS[open.status]" class="quiet">{{ STATUS[open.status] }}{{ open.note ? `: ${open.note}` : '' }}</p>
         <div class="form">
-          <v-text-field v-model="form.to" type="date" label="Move it to" :error-messages="errors('to')" /><v-text-field v-model="form.time" label="Time" :error-messages="errors('time')" /><v-text-field v-model="form.minutes" label="Minutes" inputmode="numeric" :error-messages="errors('minutes')" />
+          <v-text-field v-model="form.to" type="date" label="Move it to" :error-messages="errors('to')" />
+          <v-text-field v-model="form.time" label="Time" :error-messages="errors('time')" />
+          <v-text-field v-model="form.minutes" label="Minutes" inputmode="numeric" :error-messages="errors('minutes')" />
           <v-text-field v-model="form.note" class="all" label="Note" maxlength="200" />
         </div>
         <p v-if="trouble && !['to', 'time', 'minutes'].includes(String(trouble.where.field))" class="problem" role="alert">{{ trouble.text }}</p>
@@ -172,7 +241,11 @@ async function copy(): Promise<void> {
 .hours span:first-child { transform: none; }
 .column { position: relative; border-left: 1px solid var(--rule); background: repeating-linear-gradient(to bottom, var(--rule) 0 1px, transparent 1px 60px); }
 .column.rest { background-color: rgba(var(--v-theme-secondary), 0.08); }
-.lesson { position: absolute; text-align: left; overflow: hidden; padding: 2px 7px; font-size: 0.9rem; line-height: 1.2; border-radius: 5px; border-left: 4px solid var(--moss); background: var(--card); box-shadow: 0 0 0 1px var(--rule); cursor: pointer; }
+.lesson {
+  position: absolute; text-align: left; overflow: hidden; padding: 2px 7px; font-size: 0.9rem; line-height: 1.2;
+  border-radius: 5px; border-left: 4px solid var(--moss); background: var(--card); box-shadow: 0 0 0 1px var(--rule);
+  cursor: pointer;
+}
 .lesson:hover { box-shadow: 0 0 0 1.5px var(--moss); }
 .lesson.other { border-left-style: double; border-left-width: 6px; }
 .lesson.off, .loose.off { text-decoration: line-through; color: var(--quiet); border-left-color: var(--rule); background: transparent; }

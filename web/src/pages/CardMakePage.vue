@@ -25,8 +25,19 @@ const refusal = ref<Trouble | null>(null)
 const problem = computed(() => refusal.value ?? trouble.value)
 const busy = ref(false)
 const form = reactive({
-  minutes: '15', note: '', caution: '', only: false, bars: [] as number[][], bands: ['digits', 'lanes', 'bow'], warm_up: true, run: true, tempo: true, tempo_from: '', chain: 'forward', by: 'bar',
-  spots: null as number[][] | null,
+  minutes: '15',
+  note: '',
+  caution: '',
+  only: false,
+  bars: [] as number[][],
+  bands: ['digits', 'lanes', 'bow'],
+  warm_up: true,
+  run: true,
+  tempo: true,
+  tempo_from: '',
+  chain: 'forward',
+  by: 'bar',
+  spots: null as number[][] | null
 })
 /** The items as they stand, and which of them were written over. */
 const items = ref<WorkItem[]>([])
@@ -36,7 +47,11 @@ let asked = 0
 /** The work as it is being made. */
 let making: Promise<void> = Promise.resolve()
 
-const chains = [{ value: 'forward', title: 'from the first bar on' }, { value: 'backward', title: 'from the last bar back' }, { value: 'none', title: 'not phrase by phrase' }]
+const chains = [
+  { value: 'forward', title: 'from the first bar on' },
+  { value: 'backward', title: 'from the last bar back' },
+  { value: 'none', title: 'not phrase by phrase' }
+]
 const steps = [{ value: 'bar', title: 'bar by bar' }, { value: 'beat', title: 'beat by beat' }]
 const bands = [['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line']] as const
 const minutes = computed(() => Number(form.minutes))
@@ -44,15 +59,35 @@ const spots = computed(() => form.spots ?? (view.value?.chart.spots ?? []).slice
 const shown = computed(() => (form.only ? [...new Set(form.bars.flat())].sort((a, b) => a - b) : []))
 const card = computed(() => {
   const body = work.value?.body
-  return body ? { number: work.value!.number, title: view.value!.chart.tune.title, issued_on: localDate(), body: { ...body, items: items.value, note: form.note, minutes_per_day: minutes.value } as CardBody } : null
+  return body
+    ? {
+        number: work.value!.number,
+        title: view.value!.chart.tune.title,
+        issued_on: localDate(),
+        body: { ...body, items: items.value, note: form.note, minutes_per_day: minutes.value } as CardBody
+      }
+    : null
 })
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
-const other = computed(() => problem.value && !['note', 'minutes_per_day', 'minutes', 'caution', 'tempo_from', 'from'].includes(String(problem.value.where.field)))
+const other = computed(
+  () => problem.value && !['note', 'minutes_per_day', 'minutes', 'caution', 'tempo_from', 'from'].includes(String(problem.value.where.field))
+)
 
 function wish() {
   return {
-    minutes_per_day: minutes.value, bars: shown.value, bands: form.bands, caution: form.caution,
-    work: { spots: spots.value.map((bars) => ({ bars })), warm_up: form.warm_up, run: form.run, tempo: form.tempo, tempo_from: form.tempo_from ? Number(form.tempo_from) : null, chain: form.chain, by: form.by },
+    minutes_per_day: minutes.value,
+    bars: shown.value,
+    bands: form.bands,
+    caution: form.caution,
+    work: {
+      spots: spots.value.map((bars) => ({ bars })),
+      warm_up: form.warm_up,
+      run: form.run,
+      tempo: form.tempo,
+      tempo_from: form.tempo_from ? Number(form.tempo_from) : null,
+      chain: form.chain,
+      by: form.by
+    }
   }
 }
 
@@ -106,7 +141,11 @@ watch([form, touched], () => {
 /** What was written over, kept when the work is made anew; an own item is kept as it now stands. */
 function edited(next: WorkItem): void {
   const same = (item: WorkItem) => item.kind === next.kind && item.bars.join() === next.bars.join()
-  touched.value = [...touched.value.filter((item) => item.kind !== 'own' && !same(item)), ...(next.kind === 'own' ? [] : [next]), ...items.value.filter((item) => item.kind === 'own')]
+  touched.value = [
+    ...touched.value.filter((item) => item.kind !== 'own' && !same(item)),
+    ...(next.kind === 'own' ? [] : [next]),
+    ...items.value.filter((item) => item.kind === 'own')
+  ]
 }
 const forgotten = (gone: WorkItem) => (touched.value = touched.value.filter((item) => item.title !== gone.title || item.kind !== gone.kind))
 function toggle(list: number[][], bars: number[]): number[][] {
@@ -142,7 +181,10 @@ async function issue(): Promise<void> {
     <template v-if="view">
       <header>
         <h1>A card from {{ view.chart.tune.title }}</h1><span class="quiet">{{ view.pupil_name ? `for ${view.pupil_name}` : '' }}</span>
-        <span class="push"><v-btn :to="`/charts/${id}`">Back to the chart</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!work" @click="issue">Issue the card</v-btn></span>
+        <span class="push">
+          <v-btn :to="`/charts/${id}`">Back to the chart</v-btn>
+          <v-btn variant="flat" color="primary" :loading="busy" :disabled="!work" @click="issue">Issue the card</v-btn>
+        </span>
       </header>
       <p v-if="!view.pupil_id" class="problem">This chart is for an instrument. Choose a pupil at the top: their chart of it opens, to look at and to issue.</p>
       <CardMaker v-else :card="card" :waiting="!problem">
@@ -156,10 +198,17 @@ async function issue(): Promise<void> {
           <details>
             <summary class="aside-label">What goes in</summary>
             <label class="choice"><input v-model="form.warm_up" type="checkbox" /> scale and arpeggio of the key</label>
-            <label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice"><input type="checkbox" :checked="has(spots, spot.bars)" @change="form.spots = toggle(spots, spot.bars)" /> {{ barWords(spot.bars) }}: {{ spot.name }}</label>
-            <v-select v-model="form.chain" :items="chains" label="Phrases" /><v-select v-if="form.chain !== 'none'" v-model="form.by" :items="steps" label="Growing" />
+            <label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice"><input
+              type="checkbox" :checked="has(spots, spot.bars)"
+              @change="form.spots = toggle(spots, spot.bars)"
+            /> {{ barWords(spot.bars) }}: {{ spot.name }}</label>
+            <v-select v-model="form.chain" :items="chains" label="Phrases" />
+            <v-select v-if="form.chain !== 'none'" v-model="form.by" :items="steps" label="Growing" />
             <label class="choice"><input v-model="form.tempo" type="checkbox" /> tempo steps up to {{ view.tempo }}</label>
-            <v-text-field v-if="form.tempo" v-model="form.tempo_from" label="Starting at (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo_from') || fieldOf('from')" />
+            <v-text-field
+              v-if="form.tempo" v-model="form.tempo_from" label="Starting at (else as usual)" inputmode="numeric"
+              :error-messages="fieldOf('tempo_from') || fieldOf('from')"
+            />
             <label class="choice"><input v-model="form.run" type="checkbox" /> a run through</label>
           </details>
         </section>
@@ -170,7 +219,12 @@ async function issue(): Promise<void> {
         <details class="ruled">
           <summary class="aside-label">What is drawn</summary>
           <label class="choice"><input v-model="form.only" type="checkbox" :disabled="!view.chart.spots.length" /> only some bars</label>
-          <template v-if="form.only"><label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice inner"><input type="checkbox" :checked="has(form.bars, spot.bars)" @change="form.bars = toggle(form.bars, spot.bars)" /> {{ barWords(spot.bars) }}</label></template>
+          <template v-if="form.only">
+            <label v-for="spot in view.chart.spots" :key="spot.bars.join()" class="choice inner"><input
+              type="checkbox"
+              :checked="has(form.bars, spot.bars)" @change="form.bars = toggle(form.bars, spot.bars)"
+            /> {{ barWords(spot.bars) }}</label>
+          </template>
           <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="form.bands" type="checkbox" :value="band" /> {{ words }}</label>
         </details>
       </CardMaker>

@@ -55,9 +55,14 @@ async function copy(): Promise<void> {
         </span>
         <span v-else class="link small">no private link <v-btn density="compact" @click="link('POST')">Make one</v-btn></span>
         <span class="small quiet" role="status">{{ said }}</span>
-        <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</span>
+        <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }},
+          {{ card.practised.minutes }} minutes</span>
         <span v-if="card.practised.pain" class="pain small">it hurt on {{ shortDate(card.practised.pain) }}</span>
-        <span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" /><v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn></span>
+        <span class="push out">
+          <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
+          <PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" />
+          <v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn>
+        </span>
       </div>
       <CardPaper :card="card" :days="card.days" @ready="ready = true" />
     </template>

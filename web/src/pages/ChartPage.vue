@@ -61,7 +61,12 @@ const turnVersion = (version: Version) => version !== chart.view?.version && ope
 
 /** Notes that the studio's own hand decided. */
 const handed = computed(() => chart.view?.chart.notes.filter((note) => note.hand).length ?? 0)
-const saved = computed(() => ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[chart.state])
+const saved = computed(
+  () =>
+    ({ saved: 'saved', saving: 'saving …', waiting: 'not saved yet: the server is away; kept here, trying again', stale: 'changed in another window' })[
+      chart.state
+    ]
+)
 /** Where the key changes, what holds from the last change before the chosen note. */
 const region = computed(() => chart.view?.chart.key_changes?.findLast((change) => chart.note && change.bar <= chart.note.bar))
 const lit = computed(() => (chart.note ? { string: chart.note.string, semitones: chart.note.semitones, finger: chart.note.finger } : null))
@@ -86,23 +91,36 @@ async function makeSpot(): Promise<void> {
 async function hear(part: 'spot' | 'phrase', which: Spot | number): Promise<void> {
   try {
     const schedule = await player.load()
-    if (schedule) player.repeat(part === 'phrase' ? phraseSpan(schedule, which as number) : barSpan(schedule, (which as Spot).bars, barWords((which as Spot).bars)))
+    if (schedule)
+      player.repeat(part === 'phrase' ? phraseSpan(schedule, which as number) : barSpan(schedule, (which as Spot).bars, barWords((which as Spot).bars)))
   } catch (error) {
     problem.value = error as Trouble
   }
 }
-const take = (offer: KeyOffer): void => void chart.option({ transpose: offer.semitones || offer.steps ? { steps: offer.steps, semitones: offer.semitones } : null })
-const names = computed(() => Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`])))
+const take = (offer: KeyOffer): void =>
+  void chart.option({ transpose: offer.semitones || offer.steps ? { steps: offer.steps, semitones: offer.semitones } : null })
+const names = computed(() =>
+  Object.fromEntries((chart.view?.asks ?? []).map((ask) => [ask.skill, ask.had || !chart.view!.pupil_id ? ask.name : `${ask.name} (new)`]))
+)
 
 const newHere = computed(() => chart.view?.chart.warnings ?? [])
 
-useCommands(() => chart.view ? [
-  { title: 'Play or stop', hint: 'Space', run: () => player.toggle() }, { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() }, { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
-  { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') }, { title: 'Other keys', run: () => void (keying.value = true) },
-  { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) }, { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
-  { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) }, { title: 'Edit the tune', run: () => router.push(`/tunes/${chart.view!.tune_id}`) },
-  ...TABS.map((one) => ({ title: `Show ${one.title.toLowerCase()}`, run: () => void (tab.value = one.id) })),
-] : [])
+useCommands(() =>
+  chart.view
+    ? [
+        { title: 'Play or stop', hint: 'Space', run: () => player.toggle() },
+        { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() },
+        { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
+        { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') },
+        { title: 'Other keys', run: () => void (keying.value = true) },
+        { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
+        { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
+        { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) },
+        { title: 'Edit the tune', run: () => router.push(`/tunes/${chart.view!.tune_id}`) },
+        ...TABS.map((one) => ({ title: `Show ${one.title.toLowerCase()}`, run: () => void (tab.value = one.id) }))
+      ]
+    : []
+)
 
 useKeys((event) => {
   if (!chart.view || keying.value) return
@@ -149,7 +167,8 @@ useKeys((event) => {
       <p class="spoken" aria-live="polite">{{ chart.note ? accessible(chart.note) : '' }}</p>
       <header>
         <h1>{{ chart.view.chart.tune.title }}</h1>
-        <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written {{ chart.view.moved }}</template></span>
+        <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written
+          {{ chart.view.moved }}</template></span>
         <span class="state small" :class="{ fawn: chart.state !== 'saved' && chart.state !== 'saving' }" role="status">{{ saved }}</span>
         <router-link v-if="handed" to="/studio" class="small" title="What your marks have taught the engine">{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link>
         <span class="tools">
@@ -169,17 +188,27 @@ useKeys((event) => {
       <div class="columns">
         <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @keys="keying = true" @option="chart.option($event)" />
         <ChartSheet
-          class="paper" :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected" :anchor="chart.anchor" :now="player.now"
-          :spot="tab === 'spots' ? spot : null" :show="show" @select="(index, more) => chart.select(index, more)" @spot="choose" @cut="(from, to) => chart.cut({ from, to })"
+          class="paper"
+          :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected"
+          :anchor="chart.anchor" :now="player.now"
+          :spot="tab === 'spots' ? spot : null"
+          :show="show" @select="(index, more) => chart.select(index, more)" @spot="choose"
+          @cut="(from, to) => chart.cut({ from, to })"
         />
         <aside class="side" aria-label="About the chart">
           <div class="tabs" role="tablist" aria-label="What is shown here">
-            <button v-for="one in TABS" :id="`tab-${one.id}`" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id" aria-controls="panel" @click="tab = one.id">{{ one.title }}</button>
+            <button
+              v-for="one in TABS" :id="`tab-${one.id}`" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id"
+              aria-controls="panel" @click="tab = one.id"
+            >{{ one.title }}</button>
           </div>
           <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
             <template v-if="tab === 'note'">
               <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
-              <PencilPanel v-if="chart.note" :note="chart.note" :from="chart.anchor === null ? null : chart.notes[chart.anchor] ?? null" :notes="chart.notes" :marks="chart.pencil" @change="chart.setPencil($event)" />
+              <PencilPanel
+                v-if="chart.note" :note="chart.note" :from="chart.anchor === null ? null : chart.notes[chart.anchor] ?? null"
+                :notes="chart.notes" :marks="chart.pencil" @change="chart.setPencil($event)"
+              />
               <p v-if="selection" class="small quiet">{{ barWords(selection) }} selected: <b>b</b> makes a spot of it.</p>
               <h2 class="ruled">Hand map</h2>
               <p v-if="region" class="small quiet">From bar {{ region.bar }}, in {{ printed(region.key) }}:</p>
@@ -187,20 +216,28 @@ useKeys((event) => {
                 :strings="chart.view.strings" :fingers="region?.hand_fingers ?? chart.view.hand_fingers" :words="region?.hand_map ?? chart.view.chart.hand_map"
                 :lit="lit"
               />
-              <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet"><b>{{ positionWords(String(name)) }} position:</b> {{ Object.entries(words).map(([string, pattern]) => `${string} ${pattern}`).join('; ') }}</p>
+              <p v-for="(words, name) in chart.view.chart.hand_maps" :key="name" class="small quiet"><b>{{ positionWords(String(name)) }}
+                position:</b> {{ Object.entries(words).map(([string, pattern]) => `${string} ${pattern}`).join('; ') }}</p>
             </template>
             <SpotsPanel
-              v-else-if="tab === 'spots'" :chart="chart.view.chart" :marks="chart.view.options.spots ?? []" :chosen="spot" :selection="selection" @choose="choose" @mark="chart.markSpot($event)"
+              v-else-if="tab === 'spots'"
+              :chart="chart.view.chart" :marks="chart.view.options.spots ?? []" :chosen="spot" :selection="selection"
+              @choose="choose" @mark="chart.markSpot($event)"
               @drop="chart.dropSpot($event)" @restore="chart.restoreSpot($event)" @hear="hear('spot', $event)"
             />
             <PhrasesPanel
-              v-else-if="tab === 'phrases'" :chart="chart.view.chart" :own="!!chart.view.options.cuts" :note="chart.note" @cut="chart.cut($event)" @hear="hear('phrase', $event)"
+              v-else-if="tab === 'phrases'"
+              :chart="chart.view.chart" :own="!!chart.view.options.cuts" :note="chart.note" @cut="chart.cut($event)"
+              @hear="hear('phrase', $event)"
             />
             <LookPanel v-else :chart="chart.view.chart" :names="names" />
           </div>
         </aside>
       </div>
-      <KeyDialog v-model="keying" :tune-id="chart.view.tune_id" :title="chart.view.chart.tune.title" :subject="subject()" :version="chart.view.version" :present="chart.view.options.transpose ?? null" @choose="take" />
+      <KeyDialog
+        v-model="keying" :tune-id="chart.view.tune_id" :title="chart.view.chart.tune.title" :subject="subject()"
+        :version="chart.view.version" :present="chart.view.options.transpose ?? null" @choose="take"
+      />
       <StaleDialog :theirs="chart.other" @choose="chart.resolve($event)" />
     </template>
   </div>
@@ -217,6 +254,14 @@ useKeys((event) => {
 .warnings { padding: 0 28px 4px; }
 .columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: 22px; padding: 6px 28px 40px; align-items: start; }
 .side { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; }
-@media print { .tools, .hear, .choices, .side, .state, .refusal, .warnings { display: none !important; } .columns { display: block; padding: 0 2mm; } .desk > header { padding: 0 2mm 4px; } }
-@media (max-width: 1050px) { .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; } .side { position: static; max-height: none; } .desk > header { padding: 12px 14px 4px; } }
+@media print {
+  .tools, .hear, .choices, .side, .state, .refusal, .warnings { display: none !important; }
+  .columns { display: block; padding: 0 2mm; }
+  .desk > header { padding: 0 2mm 4px; }
+}
+@media (max-width: 1050px) {
+  .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; }
+  .side { position: static; max-height: none; }
+  .desk > header { padding: 12px 14px 4px; }
+}
 </style>

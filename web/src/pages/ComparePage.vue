@@ -18,7 +18,11 @@ async function load(): Promise<void> {
   try {
     const one = await ask<ChartView>('GET', `/charts/${route.params.id}`)
     const subject = one.pupil_id ? { pupil_id: one.pupil_id } : { instrument: one.chart.instrument }
-    const both = await Promise.all((['simple', 'full'] as Version[]).map((version) => (version === one.version ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject }))))
+    const both = await Promise.all(
+      (['simple', 'full'] as Version[]).map((version) =>
+        version === one.version ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject })
+      )
+    )
     scores.value = await Promise.all(both.map(async (view) => (await ask<{ musicxml: string }>('GET', `/charts/${view.id}/score`)).musicxml))
     views.value = both
   } catch (error) {
@@ -43,7 +47,8 @@ function select(sheet: number, at: number): void {
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></div>
     <template v-if="views.length === 2">
       <header>
-        <h1>{{ views[0]!.chart.tune.title }}</h1><span class="quiet">simple and full{{ views[0]!.pupil_name ? `, for ${views[0]!.pupil_name}` : `, ${views[0]!.chart.instrument}` }}</span>
+        <h1>{{ views[0]!.chart.tune.title }}</h1>
+        <span class="quiet">simple and full{{ views[0]!.pupil_name ? `, for ${views[0]!.pupil_name}` : `, ${views[0]!.chart.instrument}` }}</span>
         <span class="push"><v-btn v-for="view in views" :key="view.id" :to="`/charts/${view.id}`">Open the {{ view.version }} one</v-btn></span>
       </header>
       <p>{{ summary(differences) }}</p>

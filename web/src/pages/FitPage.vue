@@ -26,13 +26,20 @@ watch([id, temperament], () => void load(), { immediate: true })
 watch(fit, (found, before) => {
   if (!found) return
   pupils.choose(found.pupil.id)
-  if (before?.pupil.id !== found.pupil.id) chosen.value = found.tapes.some((tape) => !tape.taken_off) ? found.tapes.filter((tape) => !tape.taken_off).map((tape) => tape.semitones) : found.places.map((place) => place.semitones)
+  if (before?.pupil.id !== found.pupil.id)
+    chosen.value = found.tapes.some((tape) => !tape.taken_off)
+      ? found.tapes.filter((tape) => !tape.taken_off).map((tape) => tape.semitones)
+      : found.places.map((place) => place.semitones)
 })
 watch(() => pupils.currentId, (other) => {
   if (other && fit.value && other !== fit.value.pupil.id) void router.push(`/pupils/${other}/fit`)
 })
 
-const TEMPERAMENTS = [{ value: 'equal', title: 'equal, as a piano' }, { value: 'pythagorean', title: 'Pythagorean, pure fifths' }, { value: 'just', title: 'just, pure thirds' }]
+const TEMPERAMENTS = [
+  { value: 'equal', title: 'equal, as a piano' },
+  { value: 'pythagorean', title: 'Pythagorean, pure fifths' },
+  { value: 'just', title: 'just, pure thirds' }
+]
 /** Mistakes that stand at their field: the core calls the arm and the string by their own names. */
 const FIELDS = ['arm_cm', 'arm', 'string_mm', 'length', 'size', 'note']
 const shown = computed(() => problem.value ?? (trouble.value && !FIELDS.includes(String(trouble.value.where.field)) ? trouble.value : null))
@@ -44,7 +51,16 @@ const number = (text: string) => (text.trim() === '' ? null : Number.isFinite(Nu
 
 const send = (work: () => Promise<Fit>, words: string) => act(async () => (fit.value = await work()), words)
 async function measure(): Promise<void> {
-  const done = await send(() => ask<Fit>('POST', `/pupils/${id.value}/fits?temperament=${temperament.value}`, { arm_cm: number(form.value.arm), string_mm: number(form.value.string), size: form.value.size, note: form.value.note }), 'Written down.')
+  const done = await send(
+    () =>
+      ask<Fit>('POST', `/pupils/${id.value}/fits?temperament=${temperament.value}`, {
+        arm_cm: number(form.value.arm),
+        string_mm: number(form.value.string),
+        size: form.value.size,
+        note: form.value.note
+      }),
+    'Written down.'
+  )
   if (done) form.value = { arm: '', string: '', size: '', note: '' }
 }
 const put = (semitones: number) => send(() => ask<Fit>('POST', `/pupils/${id.value}/tapes?temperament=${temperament.value}`, { semitones }), 'The tape is on.')
@@ -55,7 +71,10 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
   <div class="page">
     <div v-if="shown" class="problem" role="alert">{{ shown.text }} <v-btn v-if="!fit" @click="load">Try again</v-btn></div>
     <template v-if="fit">
-      <header><h1>Fit and tapes</h1><span class="quiet"><router-link :to="`/pupils/${id}`">{{ fit.pupil.name }}</router-link>, {{ fit.pupil.instrument }} {{ fit.pupil.size }}</span></header>
+      <header>
+        <h1>Fit and tapes</h1>
+        <span class="quiet"><router-link :to="`/pupils/${id}`">{{ fit.pupil.name }}</router-link>, {{ fit.pupil.instrument }} {{ fit.pupil.size }}</span>
+      </header>
       <p v-if="fit.due" class="fawn">{{ fit.due }}</p>
       <div class="columns">
         <section>
@@ -68,13 +87,25 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
             <v-text-field v-model="form.note" label="Note" maxlength="300" :error-messages="errors('note')" />
             <v-btn type="submit" variant="flat" color="primary" :loading="busy">Write it down</v-btn>
           </form>
-          <p class="small quiet">Typical strings, measure yours: <template v-for="(length, size, index) in fit.lengths" :key="size">{{ index ? ', ' : '' }}{{ size }} {{ length }} mm</template>.</p>
-          <div v-if="fit.size" class="proposal"><p>By the arm: <b>{{ fit.size.size ?? 'no size in the table' }}</b></p><p class="small quiet">{{ fit.size.note }}</p></div>
+          <p class="small quiet">Typical strings, measure yours:
+            <template v-for="(length, size, index) in fit.lengths" :key="size">{{ index ? ', ' : '' }}{{ size }} {{ length }} mm</template>.</p>
+          <div v-if="fit.size" class="proposal">
+            <p>By the arm: <b>{{ fit.size.size ?? 'no size in the table' }}</b></p>
+            <p class="small quiet">{{ fit.size.note }}</p>
+          </div>
           <h2 class="mt-4">Measured so far</h2>
           <p v-if="!fit.fits.length" class="quiet">Nothing yet.</p>
           <table v-else class="small">
             <thead><tr><th>when</th><th>arm</th><th>string</th><th>size</th><th>note</th></tr></thead>
-            <tbody><tr v-for="one in fit.fits" :key="one.id"><td>{{ fullDate(one.measured_on) }}</td><td>{{ one.arm_cm ? `${one.arm_cm} cm` : '' }}</td><td>{{ one.string_mm ? `${one.string_mm} mm` : '' }}</td><td>{{ one.size }}</td><td>{{ one.note }}</td></tr></tbody>
+            <tbody>
+              <tr v-for="one in fit.fits" :key="one.id">
+                <td>{{ fullDate(one.measured_on) }}</td>
+                <td>{{ one.arm_cm ? `${one.arm_cm} cm` : '' }}</td>
+                <td>{{ one.string_mm ? `${one.string_mm} mm` : '' }}</td>
+                <td>{{ one.size }}</td>
+                <td>{{ one.note }}</td>
+              </tr>
+            </tbody>
           </table>
         </section>
         <section>
@@ -89,13 +120,20 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
                 <td>{{ place.label }}</td>
                 <td class="mm">{{ place.mm === null ? '' : `${place.mm.toFixed(1)} mm` }}</td>
                 <td>{{ on(place.semitones) ? `since ${shortDate(on(place.semitones)!.put_on)}` : fit.tapes.some((tape) => tape.semitones === place.semitones) ? 'taken off' : '' }}</td>
-                <td><v-btn v-if="on(place.semitones)" density="compact" :disabled="busy" @click="off(on(place.semitones)!.id)">Take it off</v-btn><v-btn v-else density="compact" :disabled="busy" @click="put(place.semitones)">Put it on</v-btn></td>
+                <td>
+                  <v-btn v-if="on(place.semitones)" density="compact" :disabled="busy" @click="off(on(place.semitones)!.id)">Take it off</v-btn>
+                  <v-btn v-else density="compact" :disabled="busy" @click="put(place.semitones)">Put it on</v-btn>
+                </td>
               </tr>
             </tbody>
           </table>
           <p v-if="!known" class="quiet">Measure the string to see where the tapes go.</p>
           <p v-else class="small quiet">Few tapes, and off early: they fix the eye, and true intonation moves a little with the key.</p>
-          <p v-if="known" class="out"><v-btn variant="flat" color="primary" :disabled="!chosen.length" :to="`/pupils/${id}/strip?${query}`">The strip to print</v-btn><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink v-if="chosen.length" :href="`/api/pupils/${id}/strip.pdf?${query}&paper=${paper}`" /></p>
+          <p v-if="known" class="out">
+            <v-btn variant="flat" color="primary" :disabled="!chosen.length" :to="`/pupils/${id}/strip?${query}`">The strip to print</v-btn>
+            <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
+            <PdfLink v-if="chosen.length" :href="`/api/pupils/${id}/strip.pdf?${query}&paper=${paper}`" />
+          </p>
           <p class="small quiet" role="status">{{ said }}</p>
           <p class="small">Between two sizes take the smaller: too large an instrument strains. <router-link to="/care">Care</router-link></p>
         </section>

@@ -30,7 +30,11 @@ async function load(): Promise<void> {
   if (!chosen.value.length) return void (group.value = null)
   try {
     tune.value ??= await ask<Tune>('GET', `/tunes/${route.params.id}`)
-    const query = new URLSearchParams({ instruments: INSTRUMENTS.filter((name) => chosen.value.includes(name)).join(','), version: version.value, ...(key.value ? { key: key.value } : {}) })
+    const query = new URLSearchParams({
+      instruments: INSTRUMENTS.filter((name) => chosen.value.includes(name)).join(','),
+      version: version.value,
+      ...(key.value ? { key: key.value } : {})
+    })
     const found = await ask<Group>('GET', `/tunes/${route.params.id}/group?${query}`)
     if (own !== asked) return
     group.value = found
@@ -46,18 +50,29 @@ watch([group, heard], () => {
   player.use(async () => part.play)
   player.own = part.chart.tempo
 })
-const sheets = computed(() => (group.value?.parts ?? []).map((part) => ({ label: [part.instrument, part.moved].filter(Boolean).join(', '), musicxml: part.musicxml, chart: part.chart, strings: part.strings })))
+const sheets = computed(() =>
+  (group.value?.parts ?? []).map((part) => ({
+    label: [part.instrument, part.moved].filter(Boolean).join(', '),
+    musicxml: part.musicxml,
+    chart: part.chart,
+    strings: part.strings
+  }))
+)
 const keys = computed(() => (group.value?.keys ?? []).map((one, index) => ({ value: one.key, title: `${one.key}${index === 0 ? ', friendliest' : ''}` })))
 </script>
 
 <template>
   <div class="page wide">
     <header>
-      <h1>{{ tune?.title ?? 'A tune for several' }}</h1><span v-if="group" class="quiet">{{ group.key }}, for {{ group.parts.map((part) => part.instrument).join(', ') }}</span>
+      <h1>{{ tune?.title ?? 'A tune for several' }}</h1>
+      <span v-if="group" class="quiet">{{ group.key }}, for {{ group.parts.map((part) => part.instrument).join(', ') }}</span>
       <span class="push"><v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn></span>
     </header>
     <div class="choices">
-      <fieldset><legend class="spoken">Instruments</legend><label v-for="name in INSTRUMENTS" :key="name"><input v-model="chosen" type="checkbox" :value="name" /> {{ name }}</label></fieldset>
+      <fieldset>
+        <legend class="spoken">Instruments</legend>
+        <label v-for="name in INSTRUMENTS" :key="name"><input v-model="chosen" type="checkbox" :value="name" /> {{ name }}</label>
+      </fieldset>
       <v-select v-model="version" :items="['simple', 'full']" label="Version" />
       <v-select :model-value="group?.key ?? ''" :items="keys" label="Key for all" @update:model-value="key = $event" />
       <v-select v-if="group" v-model="heard" :items="group.parts.map((part, index) => ({ value: index, title: part.instrument }))" label="Heard" />

@@ -37,7 +37,11 @@ watch(lesson, async (found) => {
   note.value = kept?.note ?? ''
   chart.value = kept ? kept.chart : (draft.value.charts[0]?.id ?? null)
 })
-watch([items, minutes, note, chart], () => draft.value && localStorage.setItem(DRAFT, JSON.stringify({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value })), { deep: true })
+watch(
+  [items, minutes, note, chart],
+  () => draft.value && localStorage.setItem(DRAFT, JSON.stringify({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value })),
+  { deep: true }
+)
 watch(chart, async (chosen) => {
   shown.value = null
   if (!chosen) return
@@ -51,19 +55,40 @@ watch(chart, async (chosen) => {
 void load()
 
 const title = computed(() => draft.value?.charts.find((one) => one.id === chart.value)?.title ?? `Practice after ${shortDate(localDate())}`)
-const card = computed(() => lesson.value && draft.value && (!chart.value || shown.value)
-  ? {
-      number: 0, title: title.value, issued_on: localDate(),
-      body: { ...(shown.value ?? { chart: null, studio: '', changes: [], caution: 'Stop and rest when something stings, goes numb or keeps aching; tell your teacher.', pupil: lesson.value.pupil.name, instrument: lesson.value.pupil.instrument }), items: items.value, note: note.value, minutes_per_day: Number(minutes.value) || 0 } as CardBody,
-    }
-  : null)
+const card = computed(() =>
+  lesson.value && draft.value && (!chart.value || shown.value)
+    ? {
+        number: 0,
+        title: title.value,
+        issued_on: localDate(),
+        body: {
+          ...(shown.value ?? {
+            chart: null,
+            studio: '',
+            changes: [],
+            caution: 'Stop and rest when something stings, goes numb or keeps aching; tell your teacher.',
+            pupil: lesson.value.pupil.name,
+            instrument: lesson.value.pupil.instrument
+          }),
+          items: items.value,
+          note: note.value,
+          minutes_per_day: Number(minutes.value) || 0
+        } as CardBody
+      }
+    : null
+)
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
 
 async function issue(): Promise<void> {
   busy.value = true
   problem.value = null
   try {
-    const made = await ask<Card>('POST', `/lessons/${id}/cards`, { items: items.value, minutes_per_day: Number(minutes.value), note: note.value, ...(chart.value ? { chart_id: chart.value } : {}) })
+    const made = await ask<Card>('POST', `/lessons/${id}/cards`, {
+      items: items.value,
+      minutes_per_day: Number(minutes.value),
+      note: note.value,
+      ...(chart.value ? { chart_id: chart.value } : {})
+    })
     localStorage.removeItem(DRAFT)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
@@ -84,28 +109,50 @@ async function open(tune: number | null): Promise<void> {
 
 <template>
   <div class="page wide">
-    <div v-if="problem && !['note', 'minutes_per_day', 'minutes'].includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }} <v-btn v-if="!lesson" @click="load">Try again</v-btn></div>
+    <div
+      v-if="problem && !['note', 'minutes_per_day', 'minutes'].includes(String(problem.where.field))" class="problem"
+      role="alert"
+    >{{ problem.text }} <v-btn v-if="!lesson" @click="load">Try again</v-btn></div>
     <template v-if="lesson && draft">
       <header>
-        <h1>{{ lesson.pupil.name }}, work for home</h1><span class="quiet">after the lesson on {{ longDate(lesson.held_on) }}, until {{ longDate(draft.until) }}</span>
-        <span class="push"><v-btn :to="`/pupils/${lesson.pupil.id}`">To {{ lesson.pupil.name }}</v-btn><v-btn variant="flat" color="primary" :loading="busy" :disabled="!card" @click="issue">Issue the card</v-btn></span>
+        <h1>{{ lesson.pupil.name }}, work for home</h1>
+        <span class="quiet">after the lesson on {{ longDate(lesson.held_on) }}, until {{ longDate(draft.until) }}</span>
+        <span class="push">
+          <v-btn :to="`/pupils/${lesson.pupil.id}`">To {{ lesson.pupil.name }}</v-btn>
+          <v-btn variant="flat" color="primary" :loading="busy" :disabled="!card" @click="issue">Issue the card</v-btn>
+        </span>
       </header>
       <CardMaker :card="card" :waiting="!problem">
         <section>
           <h2>The lesson</h2>
-          <ul class="plain small"><li v-for="item in lesson.items" :key="item.id"><b v-if="markOf(item, lesson.marks) !== null">{{ markOf(item, lesson.marks) }}</b> {{ item.title }} <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(item, lesson.marks) !== null ? '' : 'not reached' }}</span></li></ul>
+          <ul class="plain small">
+            <li v-for="item in lesson.items" :key="item.id">
+              <b v-if="markOf(item, lesson.marks) !== null">{{ markOf(item, lesson.marks) }}</b> {{ item.title }}
+                <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(item, lesson.marks) !== null ? '' : 'not reached' }}</span>
+            </li>
+          </ul>
           <p v-if="lesson.note" class="small mt-2">{{ lesson.note }}</p>
         </section>
         <section class="ruled">
-          <v-text-field v-model="minutes" :label="`Minutes a day, ${draft.days_per_week} days a week`" inputmode="numeric" :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')" />
-          <v-select v-model="chart" :items="[{ value: null, title: 'no tune on it' }, ...draft.charts.map((one) => ({ value: one.id, title: one.title }))]" label="Chart on the card" class="mt-2" />
+          <v-text-field
+            v-model="minutes" :label="`Minutes a day, ${draft.days_per_week} days a week`" inputmode="numeric"
+            :error-messages="fieldOf('minutes_per_day') || fieldOf('minutes')"
+          />
+          <v-select
+            v-model="chart"
+            :items="[{ value: null, title: 'no tune on it' }, ...draft.charts.map((one) => ({ value: one.id, title: one.title }))]"
+            label="Chart on the card" class="mt-2"
+          />
           <p v-for="one in draft.left_out" :key="one" class="small fawn">Too little time for: {{ one }}.</p>
         </section>
         <section class="ruled">
           <WorkEditor v-model="items" :minutes="Number(minutes) || 0" />
-          <v-btn density="compact" @click="again">Draft it anew</v-btn><v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
+          <v-btn density="compact" @click="again">Draft it anew</v-btn>
+          <v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
         </section>
-        <section class="ruled"><v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" /></section>
+        <section class="ruled">
+          <v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />
+        </section>
       </CardMaker>
     </template>
   </div>

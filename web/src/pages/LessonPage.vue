@@ -33,6 +33,8 @@ watch(lesson, (found) => {
 </script>
 
 <template>
-  <div v-if="problem" class="page"><p class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn> <router-link to="/today">Today</router-link></p></div>
+  <div v-if="problem" class="page">
+    <p class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn> <router-link to="/today">Today</router-link></p>
+  </div>
   <LessonRun v-if="lesson?.status === 'running'" :key="lesson.id" :opened="lesson" />
 </template>

@@ -26,7 +26,15 @@ const { days, known, state, report } = useReports(token)
 const today = ref(localDate())
 const minutes = computed(() => days.value.find((day) => day.day === today.value)?.minutes ?? 0)
 const hurt = computed(() => days.value.some((day) => day.day === today.value && day.pain))
-const said = computed(() => ({ saved: '', sending: 'sending …', waiting: 'kept here; it is sent when the connection is back', closed: 'This card is closed; ask your teacher for a new one.' })[state.value])
+const said = computed(
+  () =>
+    ({
+      saved: '',
+      sending: 'sending …',
+      waiting: 'kept here; it is sent when the connection is back',
+      closed: 'This card is closed; ask your teacher for a new one.'
+    })[state.value]
+)
 
 /** The card as it was last seen helps over a lost connection; a closed link takes it away. */
 async function fetchCard(): Promise<PublicCard> {
@@ -67,14 +75,27 @@ onUnmounted(() => clearTimeout(keeping))
 <template>
   <div class="page link">
     <div v-if="problem" class="shut" role="alert">
-      <template v-if="problem.status === 404"><h1>This link does not open a card</h1><p>Links end after a while, and a teacher can close them. Ask your teacher for a new one.</p></template>
+      <template v-if="problem.status === 404">
+        <h1>This link does not open a card</h1>
+        <p>Links end after a while, and a teacher can close them. Ask your teacher for a new one.</p>
+      </template>
       <template v-else><p>{{ problem.text }}</p><v-btn @click="load">Try again</v-btn></template>
     </div>
     <template v-if="card">
       <PlayBar v-if="card.body.play" class="hear" />
-      <CardPaper :card="card" :days="days" live :now="player.now" :today="today" @tick="(item, day, runs) => report('item', runs, item, day)" @hear="hear" @tempo="tempo" />
+      <CardPaper
+        :card="card" :days="days" live :now="player.now" :today="today" @tick="(item, day, runs) => report('item', runs, item, day)"
+        @hear="hear" @tempo="tempo"
+      />
       <section class="today" aria-label="Today">
-        <span>Today: <v-btn density="compact" aria-label="Five minutes less" :disabled="!minutes" @click="report('minutes', Math.max(0, minutes - 5))">−</v-btn> <b>{{ minutes }}</b> minutes <v-btn density="compact" aria-label="Five minutes more" :disabled="minutes >= 600" @click="report('minutes', minutes + 5)">+</v-btn></span>
+        <span>Today: <v-btn
+          density="compact" aria-label="Five minutes less" :disabled="!minutes"
+          @click="report('minutes', Math.max(0, minutes - 5))"
+        >−</v-btn> <b>{{ minutes }}</b> minutes <v-btn
+          density="compact" aria-label="Five minutes more" :disabled="minutes >= 600"
+          @click="report('minutes', minutes + 5)"
+        >+</v-btn>
+        </span>
         <v-btn :variant="hurt ? 'tonal' : 'text'" :aria-pressed="hurt" @click="report('pain', hurt ? 0 : 1)">{{ hurt ? 'It hurt: your teacher is told' : 'It hurt' }}</v-btn>
         <span class="small quiet" role="status">{{ said }}</span>
         <p v-if="hurt" class="small">Stop for today and rest. If it stays or comes back, see a doctor or a physiotherapist who knows musicians.</p>

@@ -40,7 +40,10 @@ async function send(): Promise<void> {
     <form @submit.prevent="send">
       <h1>{{ title }}</h1>
       <v-text-field v-model="email" type="email" label="Email" autocomplete="username" autofocus />
-      <v-text-field v-model="password" type="password" label="Password" :autocomplete="creating ? 'new-password' : 'current-password'" :hint="creating ? 'At least ten characters.' : ''" />
+      <v-text-field
+        v-model="password" type="password" label="Password" :autocomplete="creating ? 'new-password' : 'current-password'"
+        :hint="creating ? 'At least ten characters.' : ''"
+      />
       <v-text-field v-if="creating" v-model="name" label="Name of the studio" maxlength="120" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!email || !password">{{ title }}</v-btn>

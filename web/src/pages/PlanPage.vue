@@ -37,7 +37,19 @@ watch(() => pupils.currentId, (id) => {
 })
 
 const begun = computed(() => plan.value?.lesson && plan.value.lesson.status !== 'planned')
-const KINDS: Record<PlanItem['kind'], string> = { talk: 'first', 'warm-up': 'warm-up', sound: 'sound', scale: 'scale or pattern', review: 'look again', rest: 'rest', spots: 'spots', new: 'new', tune: 'play', own: 'your own', card: 'home' }
+const KINDS: Record<PlanItem['kind'], string> = {
+  talk: 'first',
+  'warm-up': 'warm-up',
+  sound: 'sound',
+  scale: 'scale or pattern',
+  review: 'look again',
+  rest: 'rest',
+  spots: 'spots',
+  new: 'new',
+  tune: 'play',
+  own: 'your own',
+  card: 'home'
+}
 
 /** Saves the wishes and takes the refitted plan; a change made meanwhile is saved next. */
 async function refit(changed: Wishes, minutes = plan.value!.minutes): Promise<void> {
@@ -50,7 +62,12 @@ async function refit(changed: Wishes, minutes = plan.value!.minutes): Promise<vo
   saving.value = true
   problem.value = null
   try {
-    const found = await ask<Plan>('PUT', `/pupils/${pupilId.value}/plan`, { date: plan.value!.date, minutes, wishes: wishesInput(changed), lock_version: version.value })
+    const found = await ask<Plan>('PUT', `/pupils/${pupilId.value}/plan`, {
+      date: plan.value!.date,
+      minutes,
+      wishes: wishesInput(changed),
+      lock_version: version.value
+    })
     version.value = found.lesson!.lock_version
     plan.value = { ...found, ahead: plan.value!.ahead }
     said.value = 'Saved.'
@@ -67,7 +84,8 @@ async function refit(changed: Wishes, minutes = plan.value!.minutes): Promise<vo
 }
 const fix = (item: PlanItem, minutes: number) => refit({ ...wishes.value, minutes: { ...wishes.value.minutes, [item.id]: minutes } })
 const loosen = (item: PlanItem) => refit(loosened(wishes.value, item.id))
-const bring = (id: string) => refit({ ...wishes.value, dropped: wishes.value.dropped.filter((one) => one !== id), minutes: { ...wishes.value.minutes, [id]: 3 } })
+const bring = (id: string) =>
+  refit({ ...wishes.value, dropped: wishes.value.dropped.filter((one) => one !== id), minutes: { ...wishes.value.minutes, [id]: 3 } })
 const restore = () => refit(noWishes())
 
 async function addMine(): Promise<void> {
@@ -77,12 +95,14 @@ async function addMine(): Promise<void> {
   if (!problem.value) mine.value = ''
 }
 async function choose(): Promise<void> {
-  if (!path.value.length) path.value = (await ask<Pupil>('GET', `/pupils/${pupilId.value}`)).path.map((stone) => ({ id: stone.id, name: `${stone.name} (${stone.area})` }))
+  if (!path.value.length)
+    path.value = (await ask<Pupil>('GET', `/pupils/${pupilId.value}`)).path.map((stone) => ({ id: stone.id, name: `${stone.name} (${stone.area})` }))
 }
 watch(adding, async (skill) => {
   if (!skill) return
   await refit({ ...wishes.value, added: [...new Set([...wishes.value.added, skill])], dropped: wishes.value.dropped.filter((id) => !id.endsWith(` ${skill}`)) })
-  if (!problem.value && !plan.value!.items.some((item) => item.skill === skill)) said.value = 'It cannot be begun yet: something it rests on is not steady, or pain holds it.'
+  if (!problem.value && !plan.value!.items.some((item) => item.skill === skill))
+    said.value = 'It cannot be begun yet: something it rests on is not steady, or pain holds it.'
   adding.value = null
 })
 
@@ -105,13 +125,17 @@ const off = (days: number) => daysOn(plan.value!.date, days)
         <h1><router-link :to="`/pupils/${plan.pupil.id}`">{{ plan.pupil.name }}</router-link></h1>
         <span class="quiet">the lesson on {{ longDate(plan.date) }}</span>
         <span class="push">
-          <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(-7)}`">a week before</v-btn><v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(7)}`">a week on</v-btn>
+          <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(-7)}`">a week before</v-btn>
+          <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(7)}`">a week on</v-btn>
           <v-btn variant="flat" color="primary" @click="begin">{{ begun ? (plan.lesson!.status === 'done' ? 'Work for home' : 'Go on with the lesson') : 'Begin the lesson' }}</v-btn>
         </span>
       </header>
       <p v-if="begun" class="quiet">This lesson has {{ plan.lesson!.status === 'done' ? 'been held' : 'begun' }}; its plan stands as it was then.</p>
       <div class="total">
-        <label>Minutes <input :value="plan.minutes" inputmode="numeric" :disabled="!!begun" @change="refit(wishes, Number(($event.target as HTMLInputElement).value))" /></label>
+        <label>Minutes <input
+          :value="plan.minutes" inputmode="numeric" :disabled="!!begun"
+          @change="refit(wishes, Number(($event.target as HTMLInputElement).value))"
+        /></label>
         <span v-if="plan.spare" class="fawn">{{ plan.spare }} {{ plan.spare === 1 ? 'minute' : 'minutes' }} that nothing asks for</span>
         <span class="small quiet" role="status">{{ said }}</span>
         <v-btn v-if="!begun" density="compact" @click="restore">As it was computed</v-btn>
@@ -119,11 +143,15 @@ const off = (days: number) => daysOn(plan.value!.date, days)
       <p v-for="word in plan.warnings" :key="word" class="fawn">{{ word }}</p>
       <ol class="plain items" aria-label="The plan">
         <li v-for="(item, index) in plan.items" :key="item.id" :class="{ pinned: item.pinned }">
-          <span class="minutes"><input :value="item.minutes" inputmode="numeric" :disabled="!!begun" :aria-label="`Minutes for ${item.title}`" @change="fix(item, Number(($event.target as HTMLInputElement).value))" /> min</span>
+          <span class="minutes"><input
+            :value="item.minutes" inputmode="numeric" :disabled="!!begun" :aria-label="`Minutes for ${item.title}`"
+            @change="fix(item, Number(($event.target as HTMLInputElement).value))"
+          /> min</span>
           <div>
             <span class="aside-label kind">{{ KINDS[item.kind] }}</span>
             <button type="button" class="title" :aria-expanded="open === item.id" @click="open = open === item.id ? null : item.id">{{ item.title }}</button>
-            <p class="small fawn">{{ item.reasons.join('; ') }}<template v-if="item.pinned"> · fixed by you <button type="button" class="loose" @click="loosen(item)">let it go</button></template></p>
+            <p class="small fawn">{{ item.reasons.join('; ') }}<template v-if="item.pinned"> · fixed by you
+              <button type="button" class="loose" @click="loosen(item)">let it go</button></template></p>
             <div v-if="open === item.id" class="more">
               <p v-if="item.words">{{ item.words }}</p>
               <p v-if="item.checks.length" class="small quiet">Checks: {{ item.checks.join(' · ') }}</p>
@@ -131,14 +159,23 @@ const off = (days: number) => daysOn(plan.value!.date, days)
             </div>
           </div>
           <span v-if="!begun" class="moves">
-            <button type="button" :disabled="index === 0" :aria-label="`${item.title}: earlier`" @click="refit(moved(wishes, plan.items, item.id, -1))">↑</button>
-            <button type="button" :disabled="index === plan.items.length - 1" :aria-label="`${item.title}: later`" @click="refit(moved(wishes, plan.items, item.id, 1))">↓</button>
+            <button
+              type="button" :disabled="index === 0" :aria-label="`${item.title}: earlier`"
+              @click="refit(moved(wishes, plan.items, item.id, -1))"
+            >↑</button>
+            <button
+              type="button" :disabled="index === plan.items.length - 1" :aria-label="`${item.title}: later`"
+              @click="refit(moved(wishes, plan.items, item.id, 1))"
+            >↓</button>
             <button type="button" :aria-label="`Leave out ${item.title}`" @click="refit(dropped(wishes, item.id))">×</button>
           </span>
         </li>
       </ol>
       <div v-if="!begun" class="add">
-        <form class="mine" @submit.prevent="addMine"><v-text-field v-model="mine" label="Something of your own" maxlength="120" /><v-btn type="submit" :disabled="!mine.trim()">Add it</v-btn></form>
+        <form class="mine" @submit.prevent="addMine">
+          <v-text-field v-model="mine" label="Something of your own" maxlength="120" />
+          <v-btn type="submit" :disabled="!mine.trim()">Add it</v-btn>
+        </form>
         <v-autocomplete v-model="adding" :items="path" item-title="name" item-value="id" label="A skill from the path" @focus="choose" />
       </div>
       <div class="columns ruled">
@@ -146,8 +183,17 @@ const off = (days: number) => daysOn(plan.value!.date, days)
           <h2>Left out</h2>
           <p v-if="!plan.left_out.length && !plan.dropped.length" class="quiet">Nothing: all that is worth doing fits.</p>
           <ul class="plain">
-            <li v-for="one in plan.left_out" :key="one.id" class="out"><span>{{ one.title }} <span class="small quiet">{{ one.reason }}</span></span><v-btn v-if="!begun" density="compact" :aria-label="`Take in ${one.title}`" @click="bring(one.id)">take in</v-btn></li>
-            <li v-for="one in plan.dropped" :key="`dropped ${one.id}`" class="out"><span><s>{{ one.title }}</s> <span class="small quiet">dropped by you</span></span><v-btn v-if="!begun" density="compact" :aria-label="`Bring back ${one.title}`" @click="refit({ ...wishes, dropped: wishes.dropped.filter((other) => other !== one.id) })">bring back</v-btn></li>
+            <li v-for="one in plan.left_out" :key="one.id" class="out">
+              <span>{{ one.title }} <span class="small quiet">{{ one.reason }}</span></span>
+              <v-btn v-if="!begun" density="compact" :aria-label="`Take in ${one.title}`" @click="bring(one.id)">take in</v-btn>
+            </li>
+            <li v-for="one in plan.dropped" :key="`dropped ${one.id}`" class="out">
+              <span><s>{{ one.title }}</s> <span class="small quiet">dropped by you</span></span>
+              <v-btn
+                v-if="!begun" density="compact" :aria-label="`Bring back ${one.title}`"
+                @click="refit({ ...wishes, dropped: wishes.dropped.filter((other) => other !== one.id) })"
+              >bring back</v-btn>
+            </li>
           </ul>
         </section>
         <section>
@@ -182,5 +228,10 @@ input { width: 44px; text-align: right; border: 0; border-bottom: 1px solid var(
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
 .out { display: flex; justify-content: space-between; gap: 12px; align-items: baseline; padding: 3px 0; }
 .ahead p { margin-bottom: 6px; }
-@media (max-width: 800px) { .columns, .add { grid-template-columns: 1fr; } .items li { grid-template-columns: 92px 1fr; } .kind { display: block; } .moves { grid-column: 2; } }
+@media (max-width: 800px) {
+  .columns, .add { grid-template-columns: 1fr; }
+  .items li { grid-template-columns: 92px 1fr; }
+  .kind { display: block; }
+  .moves { grid-column: 2; }
+}
 </style>

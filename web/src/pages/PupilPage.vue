@@ -81,7 +81,8 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
   }
 }
 const clear = (hold: Hold) => act(() => ask('POST', `/holds/${hold.id}/clear`, { note: cleared.value }), 'Cleared.').then(() => (cleared.value = ''))
-const promise = (body: { kind: string; ref?: string; title?: string }) => act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, { ...body, key: newKey() }), 'Promised for the next lesson.')
+const promise = (body: { kind: string; ref?: string; title?: string }) =>
+  act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, { ...body, key: newKey() }), 'Promised for the next lesson.')
 const kept = (one: Promised) => act(() => ask('DELETE', `/promises/${one.id}`), 'Done with.')
 async function promiseOwn(): Promise<void> {
   if (!mine.value.trim()) return
@@ -110,15 +111,28 @@ function changed(saved: Pupil): void {
       <header>
         <h1>{{ pupil.name }}</h1>
         <span class="quiet">
-          {{ pupil.instrument }} {{ pupil.size }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }}, {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
+          {{ pupil.instrument }} {{ pupil.size }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }},
+          {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
         </span>
-        <span class="push"><v-btn @click="changing = true">Change</v-btn><v-btn to="/tunes">Tunes that fit</v-btn><v-btn variant="flat" color="primary" :to="`/pupils/${pupil.id}/plan`">Plan the lesson</v-btn></span>
+        <span class="push">
+          <v-btn @click="changing = true">Change</v-btn>
+          <v-btn to="/tunes">Tunes that fit</v-btn>
+          <v-btn variant="flat" color="primary" :to="`/pupils/${pupil.id}/plan`">Plan the lesson</v-btn>
+        </span>
       </header>
-      <nav class="places" :aria-label="`More about ${pupil.name}`"><router-link :to="`/pupils/${pupil.id}/fit`">Fit and tapes</router-link><router-link :to="`/pupils/${pupil.id}/progress`">Progress and report</router-link><router-link :to="`/pupils/${pupil.id}/warm-up`">Warm-up</router-link><router-link to="/care">Care</router-link></nav>
+      <nav class="places" :aria-label="`More about ${pupil.name}`">
+        <router-link :to="`/pupils/${pupil.id}/fit`">Fit and tapes</router-link>
+        <router-link :to="`/pupils/${pupil.id}/progress`">Progress and report</router-link>
+        <router-link :to="`/pupils/${pupil.id}/warm-up`">Warm-up</router-link>
+        <router-link to="/care">Care</router-link>
+      </nav>
       <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
       <div v-for="hold in pupil.holds" :key="hold.id" class="hold">
         <p><b>Pain:</b> {{ hold.words }} <template v-if="hold.skill">{{ name(hold.skill) }} rests until you clear it.</template></p>
-        <form @submit.prevent="clear(hold)"><v-text-field v-model="cleared" label="What helped (optional)" maxlength="300" density="compact" /><v-btn type="submit" :disabled="busy">Clear it</v-btn></form>
+        <form @submit.prevent="clear(hold)">
+          <v-text-field v-model="cleared" label="What helped (optional)" maxlength="300" density="compact" />
+          <v-btn type="submit" :disabled="busy">Clear it</v-btn>
+        </form>
       </div>
       <p class="said small quiet" role="status">{{ said }}</p>
 
@@ -139,15 +153,27 @@ function changed(saved: Pupil): void {
           <h2>Progress</h2>
           <ProgressPlot :weeks="pupil.progress" />
           <h2 class="mt-4">Promised</h2>
-          <ul class="plain small"><li v-for="one in pupil.promises" :key="one.id" class="promise"><span>{{ one.title }} <span class="quiet">{{ one.why }}, {{ shortDate(one.on) }}</span></span><v-btn density="compact" :disabled="busy" @click="kept(one)">Done with</v-btn></li></ul>
-          <form class="promise" @submit.prevent="promiseOwn"><v-text-field v-model="mine" label="Promise something for the next lesson" maxlength="120" /><v-btn type="submit" :disabled="busy || !mine.trim()">Promise</v-btn></form>
+          <ul class="plain small">
+            <li v-for="one in pupil.promises" :key="one.id" class="promise">
+              <span>{{ one.title }} <span class="quiet">{{ one.why }}, {{ shortDate(one.on) }}</span></span>
+              <v-btn density="compact" :disabled="busy" @click="kept(one)">Done with</v-btn>
+            </li>
+          </ul>
+          <form class="promise" @submit.prevent="promiseOwn">
+            <v-text-field v-model="mine" label="Promise something for the next lesson" maxlength="120" />
+            <v-btn type="submit" :disabled="busy || !mine.trim()">Promise</v-btn>
+          </form>
         </section>
       </div>
 
       <section class="ruled">
         <h2>Path</h2>
         <PathStones :path="pupil.path" :next="next" :open="open" @open="open = open === $event ? null : $event" />
-        <StoneDetail v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy" :promised="pupil.promises.some((one) => one.ref === stone!.id)" @mark="record({ skill: stone!.id, ...$event }, stone!.name)" @promise="promise({ kind: 'skill', ref: stone!.id })" />
+        <StoneDetail
+          v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy"
+          :promised="pupil.promises.some((one) => one.ref === stone!.id)" @mark="record({ skill: stone!.id, ...$event }, stone!.name)"
+          @promise="promise({ kind: 'skill', ref: stone!.id })"
+        />
       </section>
 
       <div class="columns ruled">
@@ -156,7 +182,13 @@ function changed(saved: Pupil): void {
           <p v-if="!pupil.cards.length" class="quiet">None yet. Open a tune’s chart and issue it.</p>
           <ul class="plain">
             <li v-for="card in pupil.cards" :key="card.id" class="card">
-              <span><router-link :to="`/cards/${card.id}`">No. {{ card.number }}, {{ card.title }}</router-link><br /><span class="small quiet">{{ shortDate(card.issued_on) }}<template v-if="card.practised.days">, practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</template><template v-if="tuneOf(card)">, last mark {{ tuneOf(card)!.value }} on {{ shortDate(tuneOf(card)!.last_on) }}</template></span></span>
+              <span>
+                <router-link :to="`/cards/${card.id}`">No. {{ card.number }}, {{ card.title }}</router-link>
+                <br />
+                <span class="small quiet">{{ shortDate(card.issued_on) }}<template v-if="card.practised.days">, practised on {{ card.practised.days }}
+                  {{ card.practised.days === 1 ? 'day' : 'days' }}, {{ card.practised.minutes }} minutes</template>
+                <template v-if="tuneOf(card)">, last mark {{ tuneOf(card)!.value }} on {{ shortDate(tuneOf(card)!.last_on) }}</template></span>
+              </span>
               <MarkButtons :label="card.title" :busy="busy" @mark="recordCard(card, $event)" />
             </li>
           </ul>
@@ -164,7 +196,10 @@ function changed(saved: Pupil): void {
         <section>
           <h2>Latest marks</h2>
           <ul class="plain small">
-            <li v-for="mark in pupil.marks.slice(0, 10)" :key="mark.id"><b>{{ mark.value }}</b> {{ mark.skill ? name(mark.skill) : pupil.tunes.find((tune) => tune.id === mark.tune_id)?.title }} <span class="quiet">{{ shortDate(mark.made_on) }}{{ mark.note ? `: ${mark.note}` : '' }}</span></li>
+            <li v-for="mark in pupil.marks.slice(0, 10)" :key="mark.id">
+              <b>{{ mark.value }}</b> {{ mark.skill ? name(mark.skill) : pupil.tunes.find((tune) => tune.id === mark.tune_id)?.title }}
+                <span class="quiet">{{ shortDate(mark.made_on) }}{{ mark.note ? `: ${mark.note}` : '' }}</span>
+            </li>
           </ul>
         </section>
       </div>

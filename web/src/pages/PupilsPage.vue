@@ -45,7 +45,11 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
           <td>{{ pupil.instrument }} {{ pupil.size }}</td>
           <td>{{ pupil.lesson_day ? WEEKDAYS[pupil.lesson_day - 1] : '' }} {{ pupil.lesson_time }}</td>
           <td class="counts">
-            <template v-for="state in STATES" :key="state"><span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`"><StoneShape :state="state" :size="17" /> {{ pupil.counts[state] }} <span class="word">{{ state }}</span></span></template>
+            <template v-for="state in STATES" :key="state">
+              <span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`">
+                <StoneShape :state="state" :size="17" /> {{ pupil.counts[state] }} <span class="word">{{ state }}</span>
+              </span>
+            </template>
           </td>
           <td>{{ pupil.next.map((one) => one.name).join('; ') }}</td>
           <td>{{ pupil.last_seen ? shortDate(pupil.last_seen) : 'not yet' }}</td>
@@ -64,5 +68,9 @@ td a { font-weight: 600; }
 .counts { white-space: nowrap; }
 .counts > span { margin-right: 9px; display: inline-flex; gap: 3px; align-items: center; }
 .word { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-@media (max-width: 700px) { thead { display: none; } tr { display: block; padding: 8px 0; border-bottom: 1px solid var(--rule); } td { display: inline-block; border: 0; padding: 2px 10px 2px 0; } }
+@media (max-width: 700px) {
+  thead { display: none; }
+  tr { display: block; padding: 8px 0; border-bottom: 1px solid var(--rule); }
+  td { display: inline-block; border: 0; padding: 2px 10px 2px 0; }
+}
 </style>

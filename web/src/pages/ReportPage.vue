@@ -34,11 +34,28 @@ void load()
   <div class="page" :data-ready="ready || undefined">
     <div v-if="problem" class="problem" role="alert">{{ problem.text }}</div>
     <template v-if="report">
-      <div class="bar"><router-link :to="`/pupils/${report.pupil.id}/progress`">Back to the progress</router-link><v-text-field v-model="from" type="date" label="From" density="compact" class="date" /><v-text-field v-model="to" type="date" label="To" density="compact" class="date" /><span class="push out"><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" /><PdfLink :href="`/api/pupils/${report.pupil.id}/report.pdf?${query()}&paper=${paper}`" /><v-btn variant="flat" color="primary" @click="printPage">Print</v-btn></span></div>
+      <div class="bar">
+        <router-link :to="`/pupils/${report.pupil.id}/progress`">Back to the progress</router-link>
+        <v-text-field v-model="from" type="date" label="From" density="compact" class="date" />
+        <v-text-field v-model="to" type="date" label="To" density="compact" class="date" />
+        <span class="push out">
+          <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
+          <PdfLink :href="`/api/pupils/${report.pupil.id}/report.pdf?${query()}&paper=${paper}`" />
+          <v-btn variant="flat" color="primary" @click="printPage">Print</v-btn>
+        </span>
+      </div>
       <article class="letter">
-        <header><h1>{{ report.pupil.name }}</h1><p>{{ report.studio }}, {{ report.pupil.instrument === 'bass' ? 'double bass' : report.pupil.instrument }}. From {{ fullDate(report.from) }} to {{ fullDate(report.to) }}.</p></header>
-        <section v-for="part in report.parts" :key="part.heading"><h2>{{ part.heading }}</h2><p v-for="sentence in part.sentences" :key="sentence">{{ sentence }}</p></section>
-        <p class="small quiet">Written from what was seen in lessons and told from practice cards. There are no grades in it: learning to play goes in steps, and each takes its own time.</p>
+        <header>
+          <h1>{{ report.pupil.name }}</h1>
+          <p>{{ report.studio }}, {{ report.pupil.instrument === 'bass' ? 'double bass' : report.pupil.instrument }}. From {{ fullDate(report.from) }}
+            to {{ fullDate(report.to) }}.</p>
+        </header>
+        <section v-for="part in report.parts" :key="part.heading">
+          <h2>{{ part.heading }}</h2>
+          <p v-for="sentence in part.sentences" :key="sentence">{{ sentence }}</p>
+        </section>
+        <p class="small quiet">Written from what was seen in lessons and told from practice cards. There are no grades in it: learning to play goes in
+          steps, and each takes its own time.</p>
       </article>
     </template>
   </div>

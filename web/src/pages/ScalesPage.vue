@@ -22,19 +22,53 @@ const router = useRouter()
 usePaper()
 const desk = useDesk()
 const KEPT = 'fawnmoss.scale'
-const form = reactive({ tonic: 'D', kind: 'major', octaves: 1, begins: 'open', to: 'tonic', fourth: 'open', rhythm: 'plain', slur: '1', version: 'simple', tempo: '', positions: [] as string[], ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object) })
+const form = reactive({
+  tonic: 'D',
+  kind: 'major',
+  octaves: 1,
+  begins: 'open',
+  to: 'tonic',
+  fourth: 'open',
+  rhythm: 'plain',
+  slur: '1',
+  version: 'simple',
+  tempo: '',
+  positions: [] as string[],
+  ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object)
+})
 const scale = ref<Scale | null>(null)
 const problem = ref<Trouble | null>(null)
 const selected = ref<number | null>(null)
 let asked = 0
 
 const tonics = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db'].map((value) => ({ value, title: printed(value) }))
-const kinds = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic', 'arpeggio', 'minor arpeggio'].map((value) => ({ value, title: value.replace('-', ' ') }))
-const starts = [{ value: 'open', title: 'open string, else low' }, { value: 'lowest', title: 'as low as it goes' }, { value: 'highest', title: 'as high as it goes' }]
+const kinds = ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic', 'arpeggio', 'minor arpeggio'].map((value) => ({
+  value,
+  title: value.replace('-', ' ')
+}))
+const starts = [
+  { value: 'open', title: 'open string, else low' },
+  { value: 'lowest', title: 'as low as it goes' },
+  { value: 'highest', title: 'as high as it goes' }
+]
 const ends = [{ value: 'tonic', title: 'to the tonic' }, { value: 'top', title: 'on to the top finger' }]
-const fourths = [{ value: 'open', title: 'open strings' }, { value: 'fourth', title: 'fourth fingers' }, { value: 'descending', title: 'open up, fourth down' }, { value: 'check-pairs', title: 'both, to check' }]
-const rhythms = [{ value: 'plain', title: 'a beat a note' }, { value: 'twice', title: 'each twice, two beats' }, { value: 'four', title: 'four beats a note' }, { value: 'quarter-eighths', title: 'quarter and two eighths' }, { value: 'eighths', title: 'eighths' }]
-const slurs = ['1', '2', '3', '4', '3+2', '2+3', '6', '8', 'octave'].map((value) => ({ value, title: { '1': 'separate', octave: 'the octave to a bow' }[value] ?? `${value} to a bow` }))
+const fourths = [
+  { value: 'open', title: 'open strings' },
+  { value: 'fourth', title: 'fourth fingers' },
+  { value: 'descending', title: 'open up, fourth down' },
+  { value: 'check-pairs', title: 'both, to check' }
+]
+const rhythms = [
+  { value: 'plain', title: 'a beat a note' },
+  { value: 'twice', title: 'each twice, two beats' },
+  { value: 'four', title: 'four beats a note' },
+  { value: 'quarter-eighths', title: 'quarter and two eighths' },
+  { value: 'eighths', title: 'eighths' }
+]
+const slurs = ['1', '2', '3', '4', '3+2', '2+3', '6', '8', 'octave'].map((value) => ({
+  value,
+  title: { '1': 'separate', octave: 'the octave to a bow' }[value] ?? `${value} to a bow`
+}))
 const weak = computed(() => ['violin', 'viola'].includes(pupils.current?.instrument ?? pupils.instrument))
 const key = computed(() => `${form.tonic} ${form.kind.includes('minor') ? 'minor' : 'major'}`)
 const positions = computed(() => positionItems(scale.value?.position_names ?? []))
@@ -44,9 +78,24 @@ const named = ['tempo', 'positions']
 async function load(): Promise<void> {
   const own = ++asked
   localStorage.setItem(KEPT, JSON.stringify(form))
-  const wish = { key: key.value, kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind, octaves: String(form.octaves), begins: form.begins, to: form.to, fourth: weak.value ? form.fourth : 'open', rhythm: form.rhythm, slur: form.slur, version: form.version }
+  const wish = {
+    key: key.value,
+    kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind,
+    octaves: String(form.octaves),
+    begins: form.begins,
+    to: form.to,
+    fourth: weak.value ? form.fourth : 'open',
+    rhythm: form.rhythm,
+    slur: form.slur,
+    version: form.version
+  }
   try {
-    const query = new URLSearchParams({ ...pupils.query, ...wish, ...(form.tempo ? { tempo: form.tempo } : {}), ...(form.positions.length ? { positions: form.positions.join(',') } : {}) })
+    const query = new URLSearchParams({
+      ...pupils.query,
+      ...wish,
+      ...(form.tempo ? { tempo: form.tempo } : {}),
+      ...(form.positions.length ? { positions: form.positions.join(',') } : {})
+    })
     const found = await ask<Scale>('GET', `/scale?${query}`)
     if (own !== asked) return
     scale.value = found
@@ -77,11 +126,17 @@ async function keep(): Promise<void> {
   <div class="page wide">
     <header>
       <h1>{{ scale?.title ?? 'Scales' }}</h1><span class="quiet">for {{ pupils.current?.name ?? `the ${pupils.instrument}` }}</span>
-      <span class="push"><v-btn :disabled="!scale || !!problem" @click="keep">Chart it as a tune</v-btn><v-btn variant="flat" color="primary" :disabled="!scale" @click="printPage">Print</v-btn></span>
+      <span class="push">
+        <v-btn :disabled="!scale || !!problem" @click="keep">Chart it as a tune</v-btn>
+        <v-btn variant="flat" color="primary" :disabled="!scale" @click="printPage">Print</v-btn>
+      </span>
     </header>
     <div class="two">
       <form class="choices" @submit.prevent>
-        <div class="pair"><v-select v-model="form.tonic" :items="tonics" label="Tonic" /><v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error="!!fieldOf('octaves')" /></div>
+        <div class="pair">
+          <v-select v-model="form.tonic" :items="tonics" label="Tonic" />
+          <v-select v-model="form.octaves" :items="[1, 2, 3]" label="Octaves" :error="!!fieldOf('octaves')" />
+        </div>
         <v-select v-model="form.kind" :items="kinds" label="Kind" />
         <v-select v-model="form.begins" :items="starts" label="Begins" />
         <v-select v-model="form.to" :items="ends" label="Up" />
@@ -90,14 +145,20 @@ async function keep(): Promise<void> {
         <v-select v-model="form.slur" :items="slurs" label="Bow" />
         <v-select v-model="form.version" :items="['simple', 'full']" label="Version" />
         <v-select v-model="form.positions" :items="positions" label="Positions (else the usual)" multiple :error-messages="fieldOf('positions')" />
-        <v-text-field :model-value="form.tempo" label="Tempo (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo')" @change="form.tempo = ($event.target as HTMLInputElement).value.trim()" />
+        <v-text-field
+          :model-value="form.tempo" label="Tempo (else as usual)" inputmode="numeric" :error-messages="fieldOf('tempo')"
+          @change="form.tempo = ($event.target as HTMLInputElement).value.trim()"
+        />
       </form>
       <div>
         <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
         <PlayBar v-if="scale" class="mb-2" />
         <template v-if="scale">
           <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>
-          <ChartSheet :musicxml="scale.musicxml" :chart="scale.chart" :strings="scale.strings" :selected="selected" :now="player.now" :show="{ ...desk.show, spots: false, phrases: false }" fixed steady @select="selected = $event" />
+          <ChartSheet
+            :musicxml="scale.musicxml" :chart="scale.chart" :strings="scale.strings" :selected="selected" :now="player.now"
+            :show="{ ...desk.show, spots: false, phrases: false }" fixed steady @select="selected = $event"
+          />
           <p>{{ scale.advice }}</p>
           <section v-if="scale.readiness" class="small new" aria-label="What is new in it">
             <p class="aside-label">{{ pupils.current?.name }}: {{ levelWords(scale.readiness.level) }}</p>

@@ -11,7 +11,19 @@ const { data: book, problem, load } = useLoad(() => ask<SkillBook>('GET', '/skil
 onMounted(load)
 const search = ref('')
 const open = ref<string | null>(null)
-const form = reactive({ name: '', task: '', checks: '', faults: '', caution: '', after: '', area: 'sound', stage: '', needs: [] as string[], instruments: [] as string[], days: '7' })
+const form = reactive({
+  name: '',
+  task: '',
+  checks: '',
+  faults: '',
+  caution: '',
+  after: '',
+  area: 'sound',
+  stage: '',
+  needs: [] as string[],
+  instruments: [] as string[],
+  days: '7'
+})
 const adding = ref(false)
 const { busy, said, trouble, act: does, errors } = useAct()
 const AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 'scale', 'tune', 'bow craft', 'position']
@@ -19,14 +31,32 @@ const AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 's
 const stages = computed(() => {
   const words = plain(search.value)
   const found = new Map<string, SkillRow[]>()
-  for (const skill of book.value?.skills ?? []) if (!words || plain(`${skill.name} ${skill.area} ${skill.task}`).includes(words)) found.set(skill.stage, [...(found.get(skill.stage) ?? []), skill])
+  for (const skill of book.value?.skills ?? [])
+    if (!words || plain(`${skill.name} ${skill.area} ${skill.task}`).includes(words)) found.set(skill.stage, [...(found.get(skill.stage) ?? []), skill])
   return [...found]
 })
 const name = (id: string) => book.value?.skills.find((skill) => skill.id === id)?.name ?? id
-const about = (skill: SkillRow) => [skill.own ? 'your own' : '', skill.hidden ? 'hidden' : '', skill.moved && !skill.own ? 'moved' : '', skill.reworded.length ? `your words: ${skill.reworded.join(', ')}` : '', skill.instruments.length < 4 ? skill.instruments.join(', ') : '', skill.school ?? ''].filter(Boolean).join(' · ')
+const about = (skill: SkillRow) =>
+  [
+    skill.own ? 'your own' : '',
+    skill.hidden ? 'hidden' : '',
+    skill.moved && !skill.own ? 'moved' : '',
+    skill.reworded.length ? `your words: ${skill.reworded.join(', ')}` : '',
+    skill.instruments.length < 4 ? skill.instruments.join(', ') : '',
+    skill.school ?? ''
+  ]
+    .filter(Boolean)
+    .join(' · ')
 
 function fill(skill: SkillRow): void {
-  Object.assign(form, { name: skill.name, task: skill.task, checks: skill.checks.join('\n'), faults: skill.faults.map((one) => `${one.fault}: ${one.remedy}`).join('\n'), caution: skill.caution ?? '', after: '' })
+  Object.assign(form, {
+    name: skill.name,
+    task: skill.task,
+    checks: skill.checks.join('\n'),
+    faults: skill.faults.map((one) => `${one.fault}: ${one.remedy}`).join('\n'),
+    caution: skill.caution ?? '',
+    after: ''
+  })
 }
 function toggle(skill: SkillRow): void {
   open.value = open.value === skill.id ? null : skill.id
@@ -43,17 +73,47 @@ const act = (work: () => Promise<SkillBook>, words: string) => does(async () => 
   if (now) fill(now)
   else open.value = null
 }, words)
-const put = (skill: SkillRow, body: object, words: string) => act(() => ask<SkillBook>('PUT', `/skills/${skill.id}`, { ...body, lock_version: skill.lock_version }), words)
-const save = (skill: SkillRow) => put(skill, { name: form.name, task: form.task, checks: lines(form.checks), faults: faults(), caution: form.caution }, 'Saved.')
+const put = (skill: SkillRow, body: object, words: string) =>
+  act(() => ask<SkillBook>('PUT', `/skills/${skill.id}`, { ...body, lock_version: skill.lock_version }), words)
+const save = (skill: SkillRow) =>
+  put(skill, { name: form.name, task: form.task, checks: lines(form.checks), faults: faults(), caution: form.caution }, 'Saved.')
 const restore = (skill: SkillRow) => act(() => ask<SkillBook>('DELETE', `/skills/${skill.id}`), skill.own ? 'Taken away. Its marks are kept.' : 'As it ships.')
 function begin(): void {
   open.value = null
   trouble.value = null
   adding.value = true
-  Object.assign(form, { name: '', task: '', checks: '', faults: '', caution: '', after: '', area: 'sound', stage: 'Open strings', needs: [], instruments: [], days: '7' })
+  Object.assign(form, {
+    name: '',
+    task: '',
+    checks: '',
+    faults: '',
+    caution: '',
+    after: '',
+    area: 'sound',
+    stage: 'Open strings',
+    needs: [],
+    instruments: [],
+    days: '7'
+  })
 }
 async function add(): Promise<void> {
-  const done = await act(() => ask<SkillBook>('POST', '/skills', { name: form.name, task: form.task, checks: lines(form.checks), faults: faults(), caution: form.caution, after: form.after, area: form.area, stage: form.stage, needs: form.needs, instruments: form.instruments, days: Number(form.days) || 0 }), 'Added.')
+  const done = await act(
+    () =>
+      ask<SkillBook>('POST', '/skills', {
+        name: form.name,
+        task: form.task,
+        checks: lines(form.checks),
+        faults: faults(),
+        caution: form.caution,
+        after: form.after,
+        area: form.area,
+        stage: form.stage,
+        needs: form.needs,
+        instruments: form.instruments,
+        days: Number(form.days) || 0
+      }),
+    'Added.'
+  )
   if (done) adding.value = false
 }
 /** Keeps the studio's words as they are; they are then measured against what ships now. */
@@ -69,11 +129,17 @@ const take = (id: string, text: string) => {
 
 <template>
   <div class="page">
-    <header><h1>The path</h1><span class="quiet">as this studio teaches it</span><span class="push"><v-btn to="/studio">Studio</v-btn><v-btn variant="flat" color="primary" @click="begin">Add a skill</v-btn></span></header>
+    <header>
+      <h1>The path</h1>
+      <span class="quiet">as this studio teaches it</span>
+      <span class="push"><v-btn to="/studio">Studio</v-btn><v-btn variant="flat" color="primary" @click="begin">Add a skill</v-btn></span>
+    </header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <template v-if="book">
       <div v-for="notice in book.notices" :key="`${notice.skill} ${notice.text}`" class="problem">
-        <b>{{ name(notice.skill) }}</b>: we have changed the {{ notice.text }} since you worded it yourself. Yours: “{{ notice.own }}” Ours now: “{{ notice.shipped }}” <v-btn density="compact" :disabled="busy" @click="keep(notice.skill)">Keep mine</v-btn><v-btn density="compact" :disabled="busy" @click="take(notice.skill, notice.text)">Take the new one</v-btn>
+        <b>{{ name(notice.skill) }}</b>: we have changed the {{ notice.text }} since you worded it yourself. Yours: “{{ notice.own }}” Ours now:
+          “{{ notice.shipped }}” <v-btn density="compact" :disabled="busy" @click="keep(notice.skill)">Keep mine</v-btn>
+        <v-btn density="compact" :disabled="busy" @click="take(notice.skill, notice.text)">Take the new one</v-btn>
       </div>
       <p class="small" role="status">{{ said }}</p>
       <form v-if="adding" class="edit new" @submit.prevent="add">
@@ -81,12 +147,20 @@ const take = (id: string, text: string) => {
         <v-select v-model="form.area" :items="AREAS" label="Area" :error-messages="errors('area')" />
         <v-select v-model="form.stage" :items="[...new Set(book.skills.map((skill) => skill.stage))]" label="Stage" :error-messages="errors('stage')" />
         <v-select v-model="form.instruments" :items="['violin', 'viola', 'cello', 'bass']" label="Instruments (none chosen: all)" multiple />
-        <v-autocomplete v-model="form.needs" :items="book.skills.map((skill) => ({ value: skill.id, title: skill.name }))" label="Rests on" multiple chips :error-messages="errors('needs')" />
-        <v-autocomplete v-model="form.after" :items="[{ value: '', title: 'the very beginning' }, ...book.skills.map((skill) => ({ value: skill.id, title: skill.name }))]" label="Stands after" :error-messages="errors('after')" />
+        <v-autocomplete
+          v-model="form.needs" :items="book.skills.map((skill) => ({ value: skill.id, title: skill.name }))" label="Rests on" multiple
+          chips :error-messages="errors('needs')"
+        />
+        <v-autocomplete
+          v-model="form.after"
+          :items="[{ value: '', title: 'the very beginning' }, ...book.skills.map((skill) => ({ value: skill.id, title: skill.name }))]"
+          label="Stands after" :error-messages="errors('after')"
+        />
         <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
         <v-textarea v-model="form.checks" label="Checks, a line each" rows="3" :error-messages="errors('checks')" />
         <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="3" :error-messages="errors('fault', 'remedy', 'faults')" />
-        <v-text-field v-model="form.caution" label="Caution (optional)" maxlength="300" /><v-text-field v-model="form.days" label="Days before the next thing" inputmode="numeric" :error-messages="errors('days')" />
+        <v-text-field v-model="form.caution" label="Caution (optional)" maxlength="300" />
+        <v-text-field v-model="form.days" label="Days before the next thing" inputmode="numeric" :error-messages="errors('days')" />
         <p class="all"><v-btn type="submit" variant="flat" color="primary" :loading="busy">Add it</v-btn><v-btn @click="adding = false">Leave it</v-btn></p>
       </form>
       <v-text-field v-model="search" label="Find a skill" clearable class="find" />
@@ -97,13 +171,31 @@ const take = (id: string, text: string) => {
             <button type="button" class="title" :aria-expanded="open === skill.id" @click="toggle(skill)">{{ skill.name }}</button> <span class="small quiet">{{ about(skill) }}</span>
             <form v-if="open === skill.id" class="edit" @submit.prevent="save(skill)">
               <p v-if="skill.needs.length" class="small quiet all">Rests on: {{ skill.needs.map(name).join(', ') }}.</p>
-              <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="errors('name')" /><v-text-field v-model="form.caution" label="Caution" maxlength="300" :error-messages="errors('caution')" />
+              <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="errors('name')" />
+              <v-text-field v-model="form.caution" label="Caution" maxlength="300" :error-messages="errors('caution')" />
               <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
               <v-textarea v-model="form.checks" label="Checks, a line each" rows="4" :error-messages="errors('checks')" />
-              <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="4" :error-messages="errors('fault', 'remedy', 'faults')" />
-              <v-autocomplete v-model="form.after" :items="[{ value: '', title: 'where it is' }, ...book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))]" label="Move it behind" @update:model-value="form.after && put(skill, { after: form.after }, 'Moved.')" />
+              <v-textarea
+                v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="4"
+                :error-messages="errors('fault', 'remedy', 'faults')"
+              />
+              <v-autocomplete
+                v-model="form.after"
+                :items="[{ value: '', title: 'where it is' }, ...book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))]"
+                label="Move it behind" @update:model-value="form.after && put(skill, { after: form.after }, 'Moved.')"
+              />
               <p v-if="trouble && trouble.code === 'stale'" class="problem all" role="alert">{{ trouble.text }} <v-btn @click="load">Show it</v-btn></p>
-              <p class="all"><v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn><v-btn :disabled="busy" @click="put(skill, { hidden: !skill.hidden }, skill.hidden ? 'Shown again.' : 'Hidden.')">{{ skill.hidden ? 'Show it again' : 'Hide it' }}</v-btn><v-btn v-if="skill.own || skill.reworded.length || skill.moved || skill.hidden" :disabled="busy" @click="restore(skill)">{{ skill.own ? 'Take it away' : 'As it ships' }}</v-btn></p>
+              <p class="all">
+                <v-btn type="submit" variant="flat" color="primary" :loading="busy">Save</v-btn>
+                <v-btn
+                  :disabled="busy"
+                  @click="put(skill, { hidden: !skill.hidden }, skill.hidden ? 'Shown again.' : 'Hidden.')"
+                >{{ skill.hidden ? 'Show it again' : 'Hide it' }}</v-btn>
+                <v-btn
+                  v-if="skill.own || skill.reworded.length || skill.moved || skill.hidden" :disabled="busy"
+                  @click="restore(skill)"
+                >{{ skill.own ? 'Take it away' : 'As it ships' }}</v-btn>
+              </p>
             </form>
           </li>
         </ul>

@@ -10,7 +10,9 @@ import { printPage, usePaper } from '../composables/usePaper'
 const route = useRoute()
 const paper = usePaper()
 const ready = ref(false)
-const asked = ['tapes', 'temperament', 'length'].flatMap((name) => (typeof route.query[name] === 'string' ? [`${name}=${encodeURIComponent(String(route.query[name]))}`] : [])).join('&')
+const asked = ['tapes', 'temperament', 'length']
+  .flatMap((name) => (typeof route.query[name] === 'string' ? [`${name}=${encodeURIComponent(String(route.query[name]))}`] : []))
+  .join('&')
 const { data: strip, problem, load } = useLoad(async () => {
   const found = await ask<Strip>('GET', `/pupils/${route.params.id}/strip?${asked}&paper=${paper.value}`)
   void nextTick(() => (ready.value = true))
@@ -25,15 +27,28 @@ const TOP = 6
   <div class="page strip" :data-ready="ready || undefined">
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <router-link :to="`/pupils/${route.params.id}/fit`">Back to the fit</router-link></div>
     <template v-if="strip">
-      <div class="bar"><router-link :to="`/pupils/${route.params.id}/fit`">Back to the fit</router-link><v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" @update:model-value="load" /><v-btn variant="flat" color="primary" @click="printPage">Print</v-btn><span class="small quiet">Print at 100 %, not “fit to page”.</span></div>
+      <div class="bar">
+        <router-link :to="`/pupils/${route.params.id}/fit`">Back to the fit</router-link>
+        <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" @update:model-value="load" />
+        <v-btn variant="flat" color="primary" @click="printPage">Print</v-btn>
+        <span class="small quiet">Print at 100 %, not “fit to page”.</span>
+      </div>
       <section v-for="(piece, index) in strip.pieces" :key="piece.from" class="piece">
-        <p class="head"><b>{{ strip.name }}</b>, {{ strip.instrument }} {{ strip.size }}, string {{ strip.length }} mm, {{ strip.temperament }} temperament<template v-if="strip.pieces.length > 1">, piece {{ index + 1 }} of {{ strip.pieces.length }}</template>. Print at 100 %: this ruler must be {{ strip.ruler }} mm long.</p>
-        <svg class="ruler" :width="`${strip.ruler + 4}mm`" height="9mm" :viewBox="`-2 0 ${strip.ruler + 4} 9`" role="img" :aria-label="`Ruler of ${strip.ruler} millimetres`">
+        <p class="head"><b>{{ strip.name }}</b>, {{ strip.instrument }} {{ strip.size }}, string {{ strip.length }} mm, {{ strip.temperament }}
+          temperament<template v-if="strip.pieces.length > 1">, piece {{ index + 1 }} of {{ strip.pieces.length }}</template>. Print at 100 %: this
+          ruler must be {{ strip.ruler }} mm long.</p>
+        <svg
+          class="ruler" :width="`${strip.ruler + 4}mm`" height="9mm" :viewBox="`-2 0 ${strip.ruler + 4} 9`" role="img"
+          :aria-label="`Ruler of ${strip.ruler} millimetres`"
+        >
           <line x1="0" y1="6" :x2="strip.ruler" y2="6" class="edge" />
           <line v-for="mm in strip.ruler + 1" :key="mm" :x1="mm - 1" :x2="mm - 1" y1="6" :y2="(mm - 1) % 10 ? 4.6 : 2.8" class="tick" />
           <text v-for="cm in [0, 50, 100]" :key="cm" :x="cm" y="9" class="number">{{ cm }}</text>
         </svg>
-        <svg class="scale" width="90mm" :height="`${piece.to - piece.from + TOP + 4}mm`" :viewBox="`0 0 90 ${piece.to - piece.from + TOP + 4}`" role="img" :aria-label="`Piece from ${piece.from} to ${piece.to} millimetres from the nut`">
+        <svg
+          class="scale" width="90mm" :height="`${piece.to - piece.from + TOP + 4}mm`" :viewBox="`0 0 90 ${piece.to - piece.from + TOP + 4}`"
+          role="img" :aria-label="`Piece from ${piece.from} to ${piece.to} millimetres from the nut`"
+        >
           <rect x="10" :y="TOP" width="24" :height="piece.to - piece.from" class="edge" />
           <text x="37" :y="TOP + 1.2" class="word">{{ piece.from === 0 ? 'nut: this edge against the nut' : `glue this edge to the line at ${piece.from} mm` }}</text>
           <g v-for="mark in piece.marks" :key="mark.mm">

@@ -40,8 +40,16 @@ async function leave(everywhere = false): Promise<void> {
 
 <template>
   <div class="page">
-    <header><h1>{{ session.studio?.name }}</h1><span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span></header>
-    <p class="places"><router-link to="/studio/path">The path as you teach it</router-link><router-link to="/calendar">Calendar</router-link><router-link to="/progress">All pupils’ progress</router-link><router-link to="/care">Care</router-link></p>
+    <header>
+      <h1>{{ session.studio?.name }}</h1>
+      <span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span>
+    </header>
+    <p class="places">
+      <router-link to="/studio/path">The path as you teach it</router-link>
+      <router-link to="/calendar">Calendar</router-link>
+      <router-link to="/progress">All pupils’ progress</router-link>
+      <router-link to="/care">Care</router-link>
+    </p>
     <StudioRules><StudioHand /></StudioRules>
     <StudioYears />
     <h2 class="ruled">Password</h2>
@@ -52,7 +60,8 @@ async function leave(everywhere = false): Promise<void> {
       <p role="status">{{ said }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!old || !fresh">Change it</v-btn>
     </form>
-    <p class="ruled small quiet">Fawnmoss is free software under the MIT licence. <a href="/vendor/notices.txt" target="_blank">Licences of the parts it ships with</a>.</p>
+    <p class="ruled small quiet">Fawnmoss is free software under the MIT licence. <a href="/vendor/notices.txt" target="_blank">Licences of the parts
+      it ships with</a>.</p>
   </div>
 </template>
 

@@ -43,15 +43,23 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
         <li v-for="lesson in day.lessons" :key="`${lesson.id} ${lesson.status}`" :class="{ off: !held(lesson) }">
           <div class="time">{{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small></div>
           <div>
-            <h3><router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span></h3>
+            <h3>
+              <router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span>
+            </h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
               <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
               <p v-if="about(lesson).length" class="quiet">{{ about(lesson).join(' · ') }}</p>
-              <p v-if="lesson.in_work" class="small">Last card: <router-link :to="`/cards/${lesson.in_work.card_id}`">{{ lesson.in_work.title }}</router-link> <span class="quiet">of {{ shortDate(lesson.in_work.issued_on) }}</span></p>
+              <p v-if="lesson.in_work" class="small">Last card:
+                <router-link :to="`/cards/${lesson.in_work.card_id}`">{{ lesson.in_work.title }}</router-link> <span class="quiet">of
+                  {{ shortDate(lesson.in_work.issued_on) }}</span>
+                </p>
             </template>
           </div>
-          <span v-if="held(lesson)" class="acts"><v-btn :to="`/pupils/${lesson.id}/plan?date=${day.date}`" @click="pupils.choose(lesson.id)">Plan</v-btn><v-btn variant="flat" color="primary" @click="begin(lesson)">{{ verb(lesson) }}</v-btn></span>
+          <span v-if="held(lesson)" class="acts">
+            <v-btn :to="`/pupils/${lesson.id}/plan?date=${day.date}`" @click="pupils.choose(lesson.id)">Plan</v-btn>
+            <v-btn variant="flat" color="primary" @click="begin(lesson)">{{ verb(lesson) }}</v-btn>
+          </span>
         </li>
       </ol>
       <section v-if="day.look.length" class="ruled">

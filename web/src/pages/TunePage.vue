@@ -139,13 +139,20 @@ async function save(over?: Tune): Promise<void> {
       return
     }
     const notes = written.value || over ? { text: sent } : {}
-    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, { title: form.title, source: form.source, ...notes, lock_version: over?.lock_version ?? tune.value.lock_version })
+    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, {
+      title: form.title,
+      source: form.source,
+      ...notes,
+      lock_version: over?.lock_version ?? tune.value.lock_version
+    })
     tune.value = saved
     opened = sent
     back.value = false
     if (text.value === sent) desk.settle()
     about.value.keep(null)
-    said.value = saved.marks_lost ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.` : 'Saved.'
+    said.value = saved.marks_lost
+      ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.`
+      : 'Saved.'
   } catch (error) {
     problem.value = error as Trouble
     if (problem.value.passing) saving = setTimeout(() => void save(over), 3000)
@@ -211,12 +218,19 @@ const SIGNS: [string, string][] = [
   <div class="page wide">
     <header>
       <h1>{{ form.title || (id ? 'Tune' : 'A new tune') }}</h1>
-      <span v-if="desk.view" class="quiet">{{ desk.view.key }}, {{ desk.view.meter === 'none' ? 'free' : desk.view.meter }}<template v-if="desk.view.bars">, {{ desk.view.bars }} {{ desk.view.bars === 1 ? 'bar' : 'bars' }}</template></span>
+      <span v-if="desk.view" class="quiet">{{ desk.view.key }},
+        {{ desk.view.meter === 'none' ? 'free' : desk.view.meter }}<template v-if="desk.view.bars">, {{ desk.view.bars }}
+        {{ desk.view.bars === 1 ? 'bar' : 'bars' }}</template>
+        </span>
       <span class="small quiet" role="status">{{ status }}</span>
       <span class="push">
-        <v-btn :disabled="!desk.before.length" title="Ctrl Z" @click="desk.undo()">Undo</v-btn><v-btn :disabled="!desk.after.length" title="Ctrl Shift Z" @click="desk.redo()">Redo</v-btn>
+        <v-btn :disabled="!desk.before.length" title="Ctrl Z" @click="desk.undo()">Undo</v-btn>
+        <v-btn :disabled="!desk.after.length" title="Ctrl Shift Z" @click="desk.redo()">Redo</v-btn>
         <v-btn v-if="id" variant="flat" color="primary" @click="openChart">Open its chart</v-btn>
-        <v-btn v-else variant="flat" color="primary" :loading="busy" :disabled="!desk.view?.sounds.length || !!desk.mistake" @click="save()">Put it on the shelf</v-btn>
+        <v-btn
+          v-else variant="flat" color="primary" :loading="busy" :disabled="!desk.view?.sounds.length || !!desk.mistake"
+          @click="save()"
+        >Put it on the shelf</v-btn>
       </span>
     </header>
     <p v-if="back" class="small fawn">What you had not saved is back. <v-btn density="compact" @click="forget">Leave it</v-btn></p>
@@ -232,34 +246,53 @@ const SIGNS: [string, string][] = [
       <section class="sheet">
         <PlayBar plain />
         <WritingStaff
-          :view="desk.view" :stale="!!desk.mistake" :now="player.now" @select="(number, more) => press({ do: 'select', given: { number, more } })" @line="press({ do: 'end' }, { do: 'line', given: { line: $event } })"
+          :view="desk.view"
+          :stale="!!desk.mistake" :now="player.now" @select="(number, more) => press({ do: 'select', given: { number, more } })"
+          @line="press({ do: 'end' }, { do: 'line', given: { line: $event } })"
           @move="(number, up) => press({ do: 'select', given: { number } }, { do: 'step', given: { up } })"
         />
       <p class="in-hand" role="status">
-        <template v-if="desk.view?.hand"><b>Bar {{ desk.view.hand.bar }}:</b> {{ desk.view.hand.words }}<template v-if="desk.view.anchor !== null && desk.view.anchor !== desk.view.cursor">, {{ Math.abs(desk.view.anchor - desk.view.cursor!) + 1 }} in hand</template>. </template>
+        <template v-if="desk.view?.hand"><b>Bar {{ desk.view.hand.bar }}:</b>
+          {{ desk.view.hand.words }}<template v-if="desk.view.anchor !== null && desk.view.anchor !== desk.view.cursor">,
+          {{ Math.abs(desk.view.anchor - desk.view.cursor!) + 1 }} in hand</template>. </template>
         <span class="quiet">Next: {{ penWords }}.</span>
         <span v-if="desk.refused" class="fawn"> {{ desk.refused }}</span>
         <span v-if="desk.away" class="fawn"> {{ desk.waiting.length }} keys wait for the server.</span>
       </p>
       <p v-for="bar in desk.view?.odd ?? []" :key="bar.bar" class="small fawn odd">
-        {{ bar.words }} It stands as it is. <v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } })">Go there</v-btn><v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } }, { do: 'flow' })">Fill the bars anew from here</v-btn>
+        {{ bar.words }} It stands as it is. <v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } })">Go there</v-btn>
+        <v-btn density="compact" @click="press({ do: 'select', given: { number: bar.first } }, { do: 'flow' })">Fill the bars anew from here</v-btn>
       </p>
       <p v-for="notice in desk.view?.notices ?? []" :key="notice" class="small" role="status">{{ notice }}</p>
       </section>
       <aside class="side">
-        <WritingStart v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :clef="desk.view.clef" @begin="desk.begin" @play="desk.play" />
+        <WritingStart
+          v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :clef="desk.view.clef" @begin="desk.begin"
+          @play="desk.play"
+        />
         <div role="radiogroup" aria-label="Write">
           <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>
         </div>
-        <WritingPad v-if="hand === 'finger'" :pad="desk.view.pad" :string="desk.view.pen.string" @write="(string, finger) => press({ do: 'string', given: { string } }, { do: 'finger', given: { finger } })" />
-        <div v-else class="letters" role="group" aria-label="Letters"><v-btn v-for="letter in 'cdefgab'" :key="letter" density="compact" @click="press({ do: 'letter', given: { letter } })">{{ letter.toUpperCase() }}</v-btn></div>
-        <p v-if="hand === 'letter'" class="small quiet">Press <kbd>a</kbd> to <kbd>g</kbd>; <kbd>↑</kbd> <kbd>↓</kbd> move a step, with Ctrl an octave. Or click on the staff behind the last note; drag a note to move it.</p>
-        <p v-if="hand === 'finger'" class="small quiet">Press a string's letter or <kbd>↑</kbd> <kbd>↓</kbd>, then <kbd>0</kbd> to <kbd>4</kbd>; Shift and a finger: on the string beside it.</p>
+        <WritingPad
+          v-if="hand === 'finger'" :pad="desk.view.pad" :string="desk.view.pen.string"
+          @write="(string, finger) => press({ do: 'string', given: { string } }, { do: 'finger', given: { finger } })"
+        />
+        <div v-else class="letters" role="group" aria-label="Letters">
+          <v-btn
+            v-for="letter in 'cdefgab'" :key="letter" density="compact"
+            @click="press({ do: 'letter', given: { letter } })"
+          >{{ letter.toUpperCase() }}</v-btn>
+        </div>
+        <p v-if="hand === 'letter'" class="small quiet">Press <kbd>a</kbd> to <kbd>g</kbd>; <kbd>↑</kbd> <kbd>↓</kbd> move a step, with Ctrl an
+          octave. Or click on the staff behind the last note; drag a note to move it.</p>
+        <p v-if="hand === 'finger'" class="small quiet">Press a string's letter or <kbd>↑</kbd> <kbd>↓</kbd>, then <kbd>0</kbd> to <kbd>4</kbd>; Shift
+          and a finger: on the string beside it.</p>
         <WritingTools :view="desk.view" @press="press" />
       </aside>
     </div>
-    <div v-if="desk.mistake" class="problem mt-2" role="alert">{{ desk.mistake.text }} <v-btn v-if="desk.mistake.where.line" density="compact" @click="showMistake">Show me</v-btn></div>
+    <div v-if="desk.mistake" class="problem mt-2" role="alert">{{ desk.mistake.text }}
+      <v-btn v-if="desk.mistake.where.line" density="compact" @click="showMistake">Show me</v-btn></div>
     <details class="as-text" :open="textOpen" @toggle="textOpen = ($event.target as HTMLDetailsElement).open">
       <summary class="aside-label">The same as text (ABC)</summary>
       <div v-if="textOpen" class="two">

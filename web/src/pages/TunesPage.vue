@@ -27,7 +27,13 @@ const dropped = ref<File[]>([])
 const some = ref<{ tune: ShelfTune; from: number; to: number } | null>(null)
 
 const levels = [{ value: null, title: 'all' }, ...LEVELS.map((level) => ({ value: level.id, title: level.title.toLowerCase() }))]
-const sortings = [{ value: 'readiness', title: 'what fits first' }, { value: 'title', title: 'title' }, { value: 'newest', title: 'newest' }, { value: 'key', title: 'key' }, { value: 'length', title: 'shortest' }]
+const sortings = [
+  { value: 'readiness', title: 'what fits first' },
+  { value: 'title', title: 'title' },
+  { value: 'newest', title: 'newest' },
+  { value: 'key', title: 'key' },
+  { value: 'length', title: 'shortest' }
+]
 const meters = computed(() => [{ value: null, title: 'all' }, ...(shelf.value?.meters ?? []).map((meter) => ({ value: meter, title: meter }))])
 const groups = computed(() => (shelf.value ? grouped(shelf.value, tunes.value, filter, !!pupils.currentId) : []))
 const who = computed(() => pupils.current?.name ?? `the ${pupils.instrument}`)
@@ -110,7 +116,8 @@ async function easier(tune: ShelfTune): Promise<void> {
     problem.value = error as Trouble
   }
 }
-const take = (tune: ShelfTune, way: EasierWay) => (way.kind === 'key' ? chart(tune, 'simple', { steps: way.steps!, semitones: way.semitones! }) : act(tune, way.kind))
+const take = (tune: ShelfTune, way: EasierWay) =>
+  way.kind === 'key' ? chart(tune, 'simple', { steps: way.steps!, semitones: way.semitones! }) : act(tune, way.kind)
 const classWords = (way: EasierWay) => `${levelWords(way.level)}${way.unmet.length ? `: ${way.unmet.join(', ')}` : ''}`
 
 function drop(event: DragEvent): void {
@@ -123,7 +130,11 @@ function drop(event: DragEvent): void {
   <div class="page" @dragenter.prevent="over += 1" @dragover.prevent @dragleave="over -= 1" @drop.prevent="drop">
     <header>
       <h1>Tunes</h1><span class="quiet">for {{ who }}</span>
-      <span class="push"><v-btn href="/api/tunes.zip" download>All as a zip</v-btn><v-btn to="/tunes/new">Write one</v-btn><v-btn variant="flat" color="primary" @click="adding = true">Add tunes</v-btn></span>
+      <span class="push">
+        <v-btn href="/api/tunes.zip" download>All as a zip</v-btn>
+        <v-btn to="/tunes/new">Write one</v-btn>
+        <v-btn variant="flat" color="primary" @click="adding = true">Add tunes</v-btn>
+      </span>
     </header>
     <div v-if="shelf?.all" class="filters">
       <v-text-field v-model="filter.text" label="Search" clearable class="search" @click:clear="filter.text = ''" />
@@ -133,8 +144,10 @@ function drop(event: DragEvent): void {
       <label v-if="shelf.away || filter.away" class="small"><input v-model="filter.away" type="checkbox" /> put away ({{ shelf.away }})</label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
-    <p v-if="away" class="undo" role="status">{{ away.title }} is put away; its charts and cards stay. <v-btn density="compact" @click="act(away, 'back')">Undo</v-btn></p>
-    <p v-if="shelf?.looking" class="quiet small" role="status">{{ shelf.looking }} of {{ shelf.all - shelf.away }} tunes still being looked at for {{ who }} …</p>
+    <p v-if="away" class="undo" role="status">{{ away.title }} is put away; its charts and cards stay.
+      <v-btn density="compact" @click="act(away, 'back')">Undo</v-btn></p>
+    <p v-if="shelf?.looking" class="quiet small" role="status">{{ shelf.looking }} of {{ shelf.all - shelf.away }} tunes still being looked at for
+      {{ who }} …</p>
     <template v-if="shelf && !shelf.all">
       <p>The shelf is empty. Take the tunes that come with Fawnmoss, choose or drop files of your own, or write one on the staff.</p>
       <StarterShelf @taken="load" />
@@ -143,20 +156,30 @@ function drop(event: DragEvent): void {
     <section v-for="group in groups" :key="group.id">
       <h2 class="ruled">{{ group.title }} <span class="quiet">{{ group.count }}</span></h2>
       <ul class="plain">
-        <TuneRow v-for="tune in group.tunes" :key="tune.id" :tune="tune" :pupil="!!pupils.currentId" :class="{ fresh: tune.id === fresh }" @chart="chart(tune, $event)" @act="act(tune, $event)">
+        <TuneRow
+          v-for="tune in group.tunes" :key="tune.id" :tune="tune" :pupil="!!pupils.currentId" :class="{ fresh: tune.id === fresh }"
+          @chart="chart(tune, $event)" @act="act(tune, $event)"
+        >
           <div v-if="refused?.tune.id === tune.id" class="problem offers" role="alert">
             {{ refused.trouble.text }}
-            <v-btn v-for="offer in offers" :key="offer.words" @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })">Write it {{ offer.words }}</v-btn>
+            <v-btn
+              v-for="offer in offers" :key="offer.words"
+              @click="chart(tune, 'simple', { steps: offer.steps, semitones: offer.semitones })"
+            >Write it {{ offer.words }}</v-btn>
           </div>
           <form v-if="some?.tune.id === tune.id" class="offers ways bars" @submit.prevent="takeBars">
             <p>A copy of some of its bars:</p>
-            <label>from bar <input v-model="some.from" type="number" min="0" :max="tune.bars" required /></label> <label>to bar <input v-model="some.to" type="number" :min="some.from" :max="tune.bars" required /></label>
+            <label>from bar <input v-model="some.from" type="number" min="0" :max="tune.bars" required /></label> <label>to bar
+              <input v-model="some.to" type="number" :min="some.from" :max="tune.bars" required /></label>
             <v-btn type="submit" density="compact">Copy these bars</v-btn> <v-btn density="compact" @click="some = null">Close</v-btn>
           </form>
           <div v-if="ways?.tune === tune.id" class="offers ways" role="status">
             <p v-if="!ways.list">Trying keys and simpler versions …</p>
             <p v-else-if="!ways.list.length">Nothing brings it nearer than it is.</p>
-            <p v-for="way in ways.list ?? []" :key="way.words"><b>{{ way.words.replace(/^in/, 'In').replace(/^with/, 'With') }}</b>: {{ classWords(way) }} <v-btn density="compact" @click="take(tune, way)">{{ way.kind === 'key' ? 'Chart it' : 'Make a copy' }}</v-btn></p>
+            <p v-for="way in ways.list ?? []" :key="way.words">
+              <b>{{ way.words.replace(/^in/, 'In').replace(/^with/, 'With') }}</b>: {{ classWords(way) }}
+                <v-btn density="compact" @click="take(tune, way)">{{ way.kind === 'key' ? 'Chart it' : 'Make a copy' }}</v-btn>
+            </p>
             <v-btn density="compact" @click="ways = null">Close</v-btn>
           </div>
         </TuneRow>
@@ -166,7 +189,9 @@ function drop(event: DragEvent): void {
     <div v-if="over > 0" class="over" aria-hidden="true">Drop the files to put them on the shelf</div>
     <AddTune v-model="adding" :dropped="dropped" @added="added" />
     <KeyDialog
-      v-if="keying" :model-value="true" :tune-id="keying.id" :title="keying.title" :subject="pupils.subject" version="simple" verb="Chart it" also="Copy in this key"
+      v-if="keying"
+      :model-value="true" :tune-id="keying.id" :title="keying.title" :subject="pupils.subject" version="simple" verb="Chart it"
+      also="Copy in this key"
       @update:model-value="keying = null" @choose="chart(keying!, 'simple', $event)" @also="inKey(keying!, $event)"
     />
   </div>
@@ -181,5 +206,9 @@ function drop(event: DragEvent): void {
 .fresh { background: rgba(var(--v-theme-primary), 0.1); }
 .undo { margin: 10px 0 0; }
 .page > section h2 { margin-top: 12px; }
-.over { position: fixed; inset: 12px; display: grid; place-items: center; font: italic 500 2rem var(--v-font-heading); background: rgba(var(--v-theme-background), 0.9); border: 3px dashed var(--moss); border-radius: 16px; pointer-events: none; z-index: 20; }
+.over {
+  position: fixed; inset: 12px; display: grid; place-items: center; font: italic 500 2rem var(--v-font-heading);
+  background: rgba(var(--v-theme-background), 0.9); border: 3px dashed var(--moss); border-radius: 16px;
+  pointer-events: none; z-index: 20;
+}
 </style>

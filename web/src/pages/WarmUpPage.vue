@@ -25,7 +25,8 @@ const now = computed(() => {
   if (gone.value === null) return null
   let left = gone.value
   for (const step of found.value?.steps ?? []) {
-    if (left < length(step)) return { step, left: length(step) - left, rest: left >= step.times * step.seconds, time: Math.min(step.times, Math.floor(left / step.seconds) + 1) }
+    if (left < length(step))
+      return { step, left: length(step) - left, rest: left >= step.times * step.seconds, time: Math.min(step.times, Math.floor(left / step.seconds) + 1) }
     left -= length(step)
   }
   return null
@@ -49,7 +50,14 @@ onUnmounted(stop)
   <div class="page">
     <div v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></div>
     <template v-if="found">
-      <header><h1>Warm-up</h1><span class="quiet"><router-link :to="`/pupils/${found.pupil.id}`">{{ found.pupil.name }}</router-link>, {{ found.pupil.instrument }}</span><span class="push"><v-btn v-if="gone === null" variant="flat" color="primary" @click="start">Lead through it</v-btn><v-btn v-else variant="outlined" @click="stop">Stop</v-btn></span></header>
+      <header>
+        <h1>Warm-up</h1>
+        <span class="quiet"><router-link :to="`/pupils/${found.pupil.id}`">{{ found.pupil.name }}</router-link>, {{ found.pupil.instrument }}</span>
+        <span class="push">
+          <v-btn v-if="gone === null" variant="flat" color="primary" @click="start">Lead through it</v-btn>
+          <v-btn v-else variant="outlined" @click="stop">Stop</v-btn>
+        </span>
+      </header>
       <v-select v-model="minutes" :items="[2, 3, 5, 8, 12, 20].map((value) => ({ value, title: `${value} minutes` }))" label="For" class="choose" />
       <section v-if="now" class="now" aria-live="polite">
         <p class="aside-label">{{ now.rest ? 'rest' : `${now.time} of ${now.step.times}` }}</p>
@@ -59,7 +67,8 @@ onUnmounted(stop)
         <p v-if="now.step.caution" class="fawn">{{ now.step.caution }}</p>
       </section>
       <RoutineSteps :steps="found.steps" />
-      <p class="small quiet mt-3">{{ clockWords(total) }} altogether. Whole body first; short sets with rests; stop when something stings, goes numb or aches. <router-link to="/care">Care</router-link></p>
+      <p class="small quiet mt-3">{{ clockWords(total) }} altogether. Whole body first; short sets with rests; stop when something stings, goes numb
+        or aches. <router-link to="/care">Care</router-link></p>
       <details class="mt-2"><summary class="aside-label">Every exercise for this pupil</summary><RoutineSteps :steps="found.all" /></details>
     </template>
   </div>

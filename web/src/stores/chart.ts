@@ -115,7 +115,8 @@ export const useChart = defineStore('chart', () => {
 
   async function send(id: number, sending: Marks): Promise<void> {
     const chart = view.value!
-    const engraved = (options: ChartOptions) => JSON.stringify([options.transpose, (options.pencil ?? []).filter((mark) => !['remark', 'circle'].includes(mark.kind))])
+    const engraved = (options: ChartOptions) =>
+      JSON.stringify([options.transpose, (options.pencil ?? []).filter((mark) => !['remark', 'circle'].includes(mark.kind))])
     const moved = engraved(sending.options) !== engraved(chart.options)
     let happening: Happening
     try {

@@ -12,12 +12,38 @@ async function answer(body: { text: string; acts: Act[] }): Promise<Response> {
   if (server.slow) await new Promise((resolve) => setTimeout(resolve, server.slow))
   if (server.away) throw new TypeError('no connection')
   server.asked.push(body)
-  if (body.text.includes('?')) return Response.json({ error: { message: 'the sign ? is not read', remedy: null, where: { line: 1, column: body.text.indexOf('?') + 1 } } }, { status: 422 })
+  if (body.text.includes('?'))
+    return Response.json(
+      { error: { message: 'the sign ? is not read', remedy: null, where: { line: 1, column: body.text.indexOf('?') + 1 } } },
+      { status: 422 }
+    )
   const bad = body.acts.findIndex((act) => act.do === 'dance')
   const acts = bad < 0 ? body.acts : body.acts.slice(0, bad)
   const text = body.text + acts.map((act) => act.given?.letter ?? '').join('')
-  return Response.json({ text, musicxml: '', cursor: text.length - 1, anchor: null, pen, sounds: [], hand: null, odd: [], notices: [], done: acts.length, refused: bad < 0 ? null : 'That is no act.',
-    steps: acts.slice(1).map((_, at) => ({ text: body.text + acts.slice(0, at + 1).map((act) => act.given?.letter ?? '').join(''), cursor: 0, anchor: null, pen })) })
+  return Response.json({
+    text,
+    musicxml: '',
+    cursor: text.length - 1,
+    anchor: null,
+    pen,
+    sounds: [],
+    hand: null,
+    odd: [],
+    notices: [],
+    done: acts.length,
+    refused: bad < 0 ? null : 'That is no act.',
+    steps: acts.slice(1).map((_, at) => ({
+      text:
+        body.text +
+        acts
+          .slice(0, at + 1)
+          .map((act) => act.given?.letter ?? '')
+          .join(''),
+      cursor: 0,
+      anchor: null,
+      pen
+    }))
+  })
 }
 const letter = (name: string): Act => ({ do: 'letter', given: { letter: name } })
 const still = () => vi.waitFor(() => expect(useWriting().waiting).toEqual([]))
