@@ -20,16 +20,10 @@ RSpec.configure do |config|
   config.include Steps
   config.disable_monkey_patching!
 
-  config.before(:suite) do
-    demo = Demo.new(Date.today)
-    demo.remove if demo.present?
-    other = FawnmossServer.db[:accounts].exclude(email: Demo::EMAIL)
-    FawnmossServer.db[:studios].where(account_id: other.select(:id)).delete
-    other.delete
-    demo.seed
-  end
+  config.before(:suite) { Steps.fresh_studio }
 
   config.before do
+    Steps.pass_midnight
     page.driver.browser.execute_cdp('Emulation.setDeviceMetricsOverride', width: 1280, height: 800, deviceScaleFactor: 1, mobile: false)
   end
 

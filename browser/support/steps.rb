@@ -20,6 +20,24 @@ module Steps
 
   class << self
     attr_accessor :cookie
+
+    # The demo studio as it is on a first start, and nobody else's.
+    def fresh_studio
+      demo = Demo.new(@day = Date.today)
+      demo.remove if demo.present?
+      other = FawnmossServer.db[:accounts].exclude(email: Demo::EMAIL)
+      FawnmossServer.db[:studios].where(account_id: other.select(:id)).delete
+      other.delete
+      demo.seed
+      self.cookie = nil
+    end
+
+    # A journey's "today" does not become yesterday under way: none begins in the last three minutes of a day, and the first one of a
+    # new day has a studio of that day.
+    def pass_midnight
+      sleep 1 while (Date.today + 1).to_time - Time.now < 180
+      fresh_studio unless Date.today == @day
+    end
   end
 
   # Logged in already, by the cookie of the first time. A cookie can be set only where its site is open.

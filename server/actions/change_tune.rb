@@ -11,8 +11,8 @@ module FawnmossServer
         columns, places = columns(studio, tune, fields)
         lost = 0
         FawnmossServer.db.transaction do
-          tune.save_if(fields.integer('lock_version', 0..1_000_000), stored(tune, columns)) or raise Stale, TuneAnswer.whole(tune)
-          lost = carry(tune, *places) if places
+          saved = tune.save_or_stale(fields.integer('lock_version', 0..1_000_000), stored(tune, columns)) { TuneAnswer.whole(tune) }
+          lost = carry(tune, *places) if saved && places
         end
         Looking.wake(studio.id) if columns[:text]
         [tune, lost]

@@ -40,7 +40,7 @@ module FawnmossServer
       def self.save(studio, id, fields, today)
         chart = studio.chart(id)
         input = Inputs::ChartInput.read(fields)
-        raise Stale, answer(chart, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
+        return stands(chart, input, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
 
         drawn = apart(chart, today) do
           solved = solve(chart, today, input.options, input.pins)
@@ -56,9 +56,17 @@ module FawnmossServer
         row(chart).merge(drawn)
       end
 
+      # Somebody saved since. When it was this very change, whose answer was lost on the way, nothing is the matter.
+      def self.stands(chart, input, today)
+        answer(chart, today).tap { |now| raise Stale, now unless chart.stands?(options: input.options) && pinned?(chart, input) }
+      end
+
+      # True when the chart has the pins that are asked for.
+      def self.pinned?(chart, input) = chart.marks.sort_by(&:note) == input.pins.sort_by(&:note)
+
       # When the marks were changed last, and the hand that was then in force.
       def self.marked(chart, input, today)
-        return {} if chart.marks.sort_by(&:note) == input.pins.sort_by(&:note)
+        return {} if pinned?(chart, input)
         return { marked_at: nil, hand: nil } if input.pins.empty?
 
         hand = chart.subject(today).hand unless input.options.hand == false
@@ -158,7 +166,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :asks, :in_file, :instrument
+      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :instrument
     end
   end
 end

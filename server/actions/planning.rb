@@ -25,7 +25,7 @@ module FawnmossServer
         plan = plan(situation(pupil, date, minutes, wishes)) # refuses what cannot be before anything is kept
         lesson = kept(pupil, date, minutes)
         fields.refuse('date', 'This lesson has begun; its plan stands.', 'Change it in the lesson.') unless lesson.status == 'planned'
-        lesson.save_if(fields.integer('lock_version', 0..1_000_000, default: 0), minutes:, wishes:) or raise Stale, shown(lesson)
+        lesson.save_or_stale(fields.integer('lock_version', 0..1_000_000, default: 0), { minutes:, wishes: }) { shown(lesson) }
         answer(pupil, [date], lesson, [plan])
       end
 

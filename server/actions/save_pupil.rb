@@ -16,7 +16,8 @@ module FawnmossServer
         columns = Inputs::PupilInput.read(fields, today)
         version = fields.integer('lock_version', 0..1_000_000)
         unique(studio.pupils_dataset.exclude(id: pupil.id), columns[:name], fields)
-        pupil.save_if(version, { **columns, **since(pupil, columns, today) }) or raise Stale, PupilAnswer.row(pupil)
+        changes = { **columns, **since(pupil, columns, today) }
+        pupil.save_or_stale(version, changes) { PupilAnswer.row(pupil) }
         pupil
       end
 

@@ -26,7 +26,7 @@ module FawnmossServer
         columns = columns(studio, id, fields, change, shipped)
         FawnmossServer.db.transaction do
           change ||= Models::SkillChange.create(studio_id: studio.id, skill: id, texts: {})
-          change.save_if(fields.integer('lock_version', 0..1_000_000, default: 0), columns) or raise Stale, answer(studio)
+          change.save_or_stale(fields.integer('lock_version', 0..1_000_000, default: 0), columns) { answer(studio) }
         end
         renewed(studio)
       end

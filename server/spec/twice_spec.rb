@@ -103,6 +103,30 @@ RSpec.describe 'the same thing twice' do
     expect(words).to eq(['Stand as our studio stands.', 'Stand otherwise, as we found.'])
   end
 
+  # The first time was saved, but its answer was lost: the page sends it again, with the number it knows.
+  it 'takes a change that was saved already for saved, and asks only where somebody saved another' do
+    tune = add_tune
+    pupil = add_pupil(birth_year: 2015)
+    chart = open_chart(tune:, pupil:)
+    options = chart[:options].merge(tempo: 84, spots: [{ bars: [1], name: 'the start' }])
+    day = (Date.today + 1).iso8601
+    changes = {
+      "/api/charts/#{chart[:id]}" => [:put, { options:, pins: [{ note: chart[:chart][:notes].first[:id], direction: 'up' }] }, { pins: [] }],
+      "/api/tunes/#{tune[:id]}" => [:patch, { text: "X:1\nT:Steps\nL:1/4\nM:4/4\nK:D\nDEFG|A4|\n", source: 'ours' }, { source: 'theirs' }],
+      "/api/pupils/#{pupil[:id]}" => [:patch, pupil.slice(:name, :instrument, :size, :lesson_minutes).merge(lesson_day: 3, lesson_time: '15:30'), { name: 'Other' }],
+      "/api/pupils/#{pupil[:id]}/plan" => [:put, { date: day, minutes: 45, wishes: { own: [{ id: 'own a1', title: 'Sing the tune' }] } }, { minutes: 40 }],
+      '/api/skills/body.ready' => [:put, { task: 'Stand as our studio stands.', hidden: false }, { task: 'Stand otherwise.' }]
+    }
+    changes.each do |address, (method, change, other)|
+      version = address.include?('skills') || address.include?('plan') ? 0 : api(:get, address)[:lock_version]
+      twice = Array.new(2) { api(method, address, { **change, lock_version: version }).then { |body| [status, body] } }
+      expect(twice.map(&:first)).to eq([200, 200]), address
+      expect(twice.last.last).to eq(twice.first.last), address
+      api(method, address, { **change, **other, lock_version: version })
+      expect([address, status, error[:code]]).to eq([address, 409, 'stale'])
+    end
+  end
+
   it 'calls a renamed tune by its new name on chart, card and in every file' do
     tune = add_tune
     chart = open_chart(tune:)

@@ -5,6 +5,7 @@ import AppRail from './components/AppRail.vue'
 import CommandPalette from './components/CommandPalette.vue'
 import KeySheet from './components/KeySheet.vue'
 import PupilStrip from './components/PupilStrip.vue'
+import { sendUnsaved, useChart } from './stores/chart'
 import { useSession } from './stores/session'
 import { typing } from './composables/useKeys'
 import { sendKept } from './composables/useMarks'
@@ -13,6 +14,7 @@ import { useOnline } from './composables/useOnline'
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
+const chart = useChart()
 const framed = computed(() => !route.meta.open && !route.meta.bare)
 const keys = ref(false)
 
@@ -23,8 +25,12 @@ function toLogin(): void {
 function onKey(event: KeyboardEvent): void {
   if (event.key === '?' && !typing(event)) keys.value = true
 }
-// Marks that a lesson left here while the server was away. A lesson that is open sends its own.
-const kept = (): void => void (session.studio && !route.meta.bare && sendKept())
+// What a lesson or a desk left here while the server was away. Those that are open send their own.
+function kept(): void {
+  if (!session.studio || route.meta.bare) return
+  void sendKept()
+  void sendUnsaved(chart.view?.id ?? null)
+}
 watch(() => session.studio, kept)
 useOnline(kept)
 onMounted(() => {

@@ -8,12 +8,13 @@ import ChooseLines from './ChooseLines.vue'
 import NotesField from './NotesField.vue'
 import ReadOtherwise from './ReadOtherwise.vue'
 import StarterShelf from './StarterShelf.vue'
+import { plain } from '../composables/kept'
 
 /** Brings tunes to the shelf: pasted text, or files, several at once, each with its own result. What is wrong is shown at its place, and the text is kept. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{ dropped: File[] }>()
 const emit = defineEmits<{ added: [tune: Tune | null] }>()
-const DRAFT = 'fawnmoss.tune.draft'
+const draft = plain('fawnmoss.tune.draft')
 const LARGEST = 8_000_000
 
 interface Item {
@@ -28,14 +29,14 @@ interface Item {
 }
 type Choice = Partial<Omit<Line, 'words'>>
 
-const text = ref(localStorage.getItem(DRAFT) ?? '')
+const text = ref(draft.read() ?? '')
 const title = ref('')
 const source = ref('')
 const items = ref<Item[]>([])
 const busy = ref(false)
 const problem = ref<Trouble | null>(null)
 const field = ref<InstanceType<typeof NotesField> | null>(null)
-watch(text, (now) => localStorage.setItem(DRAFT, now))
+watch(text, (now) => draft.keep(now))
 watch(open, (now) => {
   if (now) problem.value = null
   else if (!items.value.some((item) => item.state === 'sending')) items.value = []

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiAccountGroupOutline, mdiCalendarTodayOutline, mdiCogOutline, mdiMusicClefTreble, mdiStairs, mdiThemeLightDark } from '@mdi/js'
 import { useTheme } from 'vuetify'
+import { plain } from '../composables/kept'
 
 const places = [
   { to: '/today', label: 'Today', icon: mdiCalendarTodayOutline },
@@ -14,7 +15,7 @@ const theme = useTheme()
 function turnTheme(): void {
   const next = theme.global.current.value.dark ? 'light' : 'dark'
   theme.change(next)
-  localStorage.setItem('fawnmoss.theme', next)
+  plain('fawnmoss.theme').keep(next)
 }
 </script>
 

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import { useAct } from '../composables/useAct'
 import { usePupils } from '../stores/pupils'
+import { names, single } from '../composables/kept'
 
 /** Everything about a pupil in one file, or erased for good after the name was typed again. */
 const props = defineProps<{ id: number; name: string }>()
@@ -15,7 +16,7 @@ const { busy, trouble, act } = useAct()
 
 const erase = () => act(async () => {
   await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
-  for (const key of Object.keys(localStorage)) if (key.startsWith(`fawnmoss.marks.${props.id}.`)) localStorage.removeItem(key)
+  for (const name of names()) if (name.startsWith(`fawnmoss.marks.${props.id}.`)) single(name).keep(null)
   pupils.choose(null)
   await pupils.load().catch(() => undefined)
   await router.push('/pupils')

@@ -11,14 +11,16 @@ import { clockWords, markOf, MEANINGS, pace } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import RoutineSteps from './RoutineSteps.vue'
+import { single } from '../composables/kept'
 
 /** The lesson as it runs: one thing at a time, large enough to be read from across the room, worked with one hand. */
 const props = defineProps<{ opened: Lesson }>()
 const router = useRouter()
 const id = props.opened.id
-const KEPT = `fawnmoss.lesson.${id}`
+const box = single<{ at: number; seconds: Record<string, number>; note: string; carried: string[] }>(`fawnmoss.lesson.${id}`)
+const planBox = single<Lesson>(`fawnmoss.lesson.${id}.plan`)
 /** What this browser remembers of the lesson, when it was opened here before. */
-const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as { at: number; seconds: Record<string, number>; note: string; carried: string[] } | null
+const kept = box.read()
 
 const lesson = ref(props.opened)
 const problem = ref<Trouble | null>(null)
@@ -55,11 +57,12 @@ const saying = computed(() => {
 })
 
 function keep(): void {
-  localStorage.setItem(KEPT, JSON.stringify({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value }))
+  box.keep({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value })
 }
 watch(note, keep)
 function forget(): void {
-  for (const box of [KEPT, `${KEPT}.plan`]) localStorage.removeItem(box)
+  box.keep(null)
+  planBox.keep(null)
 }
 async function save(): Promise<void> {
   keep()
@@ -115,7 +118,7 @@ async function refit(): Promise<void> {
   try {
     const fitted = await ask<Lesson>('POST', `/lessons/${id}/refit`, { from: at.value + 1, minutes: Math.max(0, Math.round(left.value / 60)) })
     lesson.value = { ...lesson.value, items: fitted.items }
-    localStorage.setItem(`${KEPT}.plan`, JSON.stringify(lesson.value))
+    planBox.keep(lesson.value)
     carried.value = [...new Set([...carried.value, ...fitted.items.slice(at.value + 1).filter((one) => !one.minutes).map((one) => one.id)])]
   } catch (error) {
     problem.value = error as Trouble

@@ -4,6 +4,7 @@ import type { Mark, MarkInput } from '../api/types'
 import { newKey } from '../geometry/words'
 import { outbox } from './outbox'
 import { useOutbox } from './useOutbox'
+import { names } from './kept'
 
 type Kept = MarkInput & { key: string; made_on: string }
 
@@ -15,7 +16,7 @@ const NAME = /^fawnmoss\.marks\.(\d+)\.unsent$/
 
 /** Sends marks that a lesson had to leave in this browser, whichever page is open now; what is still kept stays. */
 export async function sendKept(): Promise<void> {
-  for (const pupil of Object.keys(localStorage).flatMap((name) => name.match(NAME)?.[1] ?? [])) {
+  for (const pupil of names().flatMap((name) => name.match(NAME)?.[1] ?? [])) {
     const box = outbox<Kept>(nameOf(pupil))
     for (const mark of box.all()) {
       try {

@@ -1,8 +1,9 @@
 import { ref, watchEffect } from 'vue'
+import { plain } from './kept'
 
-const KEY = 'fawnmoss.paper'
+const kept = plain('fawnmoss.paper')
 const asked = new URLSearchParams(location.search).get('paper')
-const paper = ref<'A4' | 'Letter'>((asked ?? localStorage.getItem(KEY)) === 'Letter' ? 'Letter' : 'A4')
+const paper = ref<'A4' | 'Letter'>((asked ?? kept.read()) === 'Letter' ? 'Letter' : 'A4')
 let style: HTMLStyleElement | undefined
 
 /** Prints the page once its fonts are there. */
@@ -17,7 +18,7 @@ export function usePaper() {
     style = document.head.appendChild(document.createElement('style'))
     watchEffect(() => {
       style!.textContent = `@page { size: ${paper.value} portrait; margin: 12mm; }`
-      if (!asked) localStorage.setItem(KEY, paper.value)
+      if (!asked) kept.keep(paper.value)
     })
   }
   return paper

@@ -9,13 +9,14 @@ import { useSameTune } from '../composables/useSameTune'
 import { barWords } from '../geometry/spots'
 import { kept } from '../geometry/work'
 import { usePupils } from '../stores/pupils'
+import { single } from '../composables/kept'
 
 /** Making a card: what it shows, the work and its minutes, what to listen for; beside it the card as it will be. */
 const route = useRoute()
 const router = useRouter()
 const pupils = usePupils()
 const id = Number(route.params.id)
-const DRAFT = `fawnmoss.chart.${id}.card`
+const draftKept = single<{ form: object; touched: WorkItem[] }>(`fawnmoss.chart.${id}.card`)
 
 const view = ref<ChartView | null>(null)
 const work = ref<Work | null>(null)
@@ -98,7 +99,7 @@ async function load(): Promise<void> {
     if (view.value.pupil_id) pupils.choose(view.value.pupil_id)
     await pupils.load().catch(() => undefined)
     form.minutes = String(pupils.all.find((pupil) => pupil.id === view.value!.pupil_id)?.minutes_per_day ?? 15)
-    const draft = JSON.parse(localStorage.getItem(DRAFT) ?? 'null') as { form: typeof form; touched: WorkItem[] } | null
+    const draft = draftKept.read()
     if (draft) {
       Object.assign(form, draft.form)
       touched.value = draft.touched
@@ -135,7 +136,7 @@ function renew(): Promise<void> {
 }
 watch([form, touched], () => {
   refusal.value = null
-  localStorage.setItem(DRAFT, JSON.stringify({ form, touched: touched.value }))
+  draftKept.keep({ form, touched: touched.value })
 }, { deep: true })
 
 /** What was written over, kept when the work is made anew; an own item is kept as it now stands. */
@@ -165,7 +166,7 @@ async function issue(): Promise<void> {
     await making
     if (trouble.value) return
     const made = await ask<Card>('POST', `/charts/${id}/cards`, { ...wish(), note: form.note, items: items.value })
-    localStorage.removeItem(DRAFT)
+    draftKept.keep(null)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
     refusal.value = error as Trouble

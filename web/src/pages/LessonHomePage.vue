@@ -8,12 +8,13 @@ import WorkEditor from '../components/WorkEditor.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { markOf } from '../geometry/lesson'
+import { single } from '../composables/kept'
 
 /** After the lesson: what happened, and the work for home drafted from it, to change and to issue. */
 const route = useRoute()
 const router = useRouter()
 const id = Number(route.params.id)
-const DRAFT = `fawnmoss.lesson.${id}.home`
+const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null }>(`fawnmoss.lesson.${id}.home`)
 const { data: lesson, problem, load } = useLoad(() => ask<Lesson>('GET', `/lessons/${id}`))
 const draft = ref<HomeDraft | null>(null)
 const items = ref<WorkItem[]>([])
@@ -31,7 +32,7 @@ watch(lesson, async (found) => {
     problem.value = error as Trouble
     return
   }
-  const kept = JSON.parse(localStorage.getItem(DRAFT) ?? 'null') as { items: WorkItem[]; minutes: string; note: string; chart: number | null } | null
+  const kept = draftKept.read()
   items.value = kept?.items ?? draft.value.items
   minutes.value = kept?.minutes ?? String(draft.value.minutes_per_day)
   note.value = kept?.note ?? ''
@@ -39,7 +40,7 @@ watch(lesson, async (found) => {
 })
 watch(
   [items, minutes, note, chart],
-  () => draft.value && localStorage.setItem(DRAFT, JSON.stringify({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value })),
+  () => draft.value && draftKept.keep({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value }),
   { deep: true }
 )
 watch(chart, async (chosen) => {
@@ -89,7 +90,7 @@ async function issue(): Promise<void> {
       note: note.value,
       ...(chart.value ? { chart_id: chart.value } : {})
     })
-    localStorage.removeItem(DRAFT)
+    draftKept.keep(null)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
     problem.value = error as Trouble
@@ -98,7 +99,7 @@ async function issue(): Promise<void> {
   }
 }
 async function again(): Promise<void> {
-  localStorage.removeItem(DRAFT)
+  draftKept.keep(null)
   await load()
 }
 async function open(tune: number | null): Promise<void> {

@@ -6,21 +6,22 @@ import type { Lesson } from '../api/types'
 import LessonRun from '../components/LessonRun.vue'
 import { keepPage } from '../composables/pageKept'
 import { useLoad } from '../composables/useLoad'
+import { single } from '../composables/kept'
 
 /** Opens a lesson; one that was opened here before goes on without a connection. */
 const route = useRoute()
 const router = useRouter()
 const { data: lesson, problem, load } = useLoad(fetchLesson)
-const kept = () => `fawnmoss.lesson.${route.params.id}.plan`
+const kept = () => single<Lesson>(`fawnmoss.lesson.${route.params.id}.plan`)
 
 async function fetchLesson(): Promise<Lesson> {
   try {
     const found = await ask<Lesson>('GET', `/lessons/${route.params.id}`)
-    localStorage.setItem(kept(), JSON.stringify(found))
+    kept().keep(found)
     return found
   } catch (error) {
-    const plan = localStorage.getItem(kept())
-    if (plan && (error as Trouble).passing) return JSON.parse(plan) as Lesson
+    const plan = kept().read()
+    if (plan && (error as Trouble).passing) return plan
     throw error
   }
 }

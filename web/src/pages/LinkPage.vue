@@ -13,11 +13,12 @@ import { useReports } from '../composables/useReports'
 import { barSpan } from '../geometry/play'
 import { barWords } from '../geometry/spots'
 import { usePlayer } from '../stores/player'
+import { single } from '../composables/kept'
 
 /** Behind a private link: the card, to play along with and to tick, without a frame and without a way to anything else. */
 const route = useRoute()
 const token = String(route.params.token)
-const KEPT = `fawnmoss.card.${token.slice(0, 22)}`
+const seen = single<PublicCard>(`fawnmoss.card.${token.slice(0, 22)}`)
 const player = usePlayer()
 let keeping: ReturnType<typeof setTimeout> | undefined
 usePaper()
@@ -41,9 +42,9 @@ async function fetchCard(): Promise<PublicCard> {
   try {
     return await ask<PublicCard>('GET', `/link/${token}`)
   } catch (error) {
-    const kept = localStorage.getItem(KEPT)
-    if ((error as { status?: number }).status === 404) localStorage.removeItem(KEPT)
-    else if (kept) return JSON.parse(kept) as PublicCard
+    const kept = seen.read()
+    if ((error as { status?: number }).status === 404) seen.keep(null)
+    else if (kept) return kept
     throw error
   }
 }
@@ -58,7 +59,7 @@ watch(card, (shown) => {
 })
 // The card as it was last seen, with what has arrived since.
 watch(known, (now) => {
-  if (card.value) localStorage.setItem(KEPT, JSON.stringify({ ...card.value, days: now }))
+  if (card.value) seen.keep({ ...card.value, days: now })
 })
 function hear(item: WorkItem): void {
   const schedule = card.value?.body.play

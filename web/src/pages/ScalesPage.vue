@@ -14,6 +14,7 @@ import { accessible, printed } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
+import { single } from '../composables/kept'
 
 /** Any scale or arpeggio, written and fingered for whoever is chosen at the top. */
 const pupils = usePupils()
@@ -21,7 +22,7 @@ const player = usePlayer()
 const router = useRouter()
 usePaper()
 const desk = useDesk()
-const KEPT = 'fawnmoss.scale'
+const kept = single<object>('fawnmoss.scale')
 const form = reactive({
   tonic: 'D',
   kind: 'major',
@@ -34,7 +35,7 @@ const form = reactive({
   version: 'simple',
   tempo: '',
   positions: [] as string[],
-  ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as object)
+  ...kept.read()
 })
 const scale = ref<Scale | null>(null)
 const problem = ref<Trouble | null>(null)
@@ -77,7 +78,7 @@ const named = ['tempo', 'positions']
 
 async function load(): Promise<void> {
   const own = ++asked
-  localStorage.setItem(KEPT, JSON.stringify(form))
+  kept.keep(form)
   const wish = {
     key: key.value,
     kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind,

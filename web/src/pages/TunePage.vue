@@ -9,7 +9,7 @@ import WritingPad from '../components/WritingPad.vue'
 import WritingStaff from '../components/WritingStaff.vue'
 import WritingStart from '../components/WritingStart.vue'
 import WritingTools from '../components/WritingTools.vue'
-import { single } from '../composables/outbox'
+import { plain, single } from '../composables/kept'
 import { useKeys } from '../composables/useKeys'
 import { note as sound } from '../composables/useSound'
 import { actOf, lengthWords, type Act, type HandKind } from '../geometry/writing'
@@ -31,8 +31,9 @@ const problem = ref<Trouble | null>(null)
 const said = ref('')
 const back = ref(false)
 const busy = ref(false)
-const hand = ref<HandKind>((localStorage.getItem('fawnmoss.writing.hand') as HandKind | null) ?? 'letter')
-watch(hand, (now) => localStorage.setItem('fawnmoss.writing.hand', now))
+const handKept = plain('fawnmoss.writing.hand')
+const hand = ref<HandKind>((handKept.read() as HandKind | null) ?? 'letter')
+watch(hand, (now) => handKept.keep(now))
 const typed = ref<string | null>(null)
 const field = ref<InstanceType<typeof NotesField> | null>(null)
 const textOpen = ref(false)

@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { Trouble } from '../api/client'
 import type { ChartView, Pin } from '../api/types'
-import { useChart } from './chart'
+import { sendUnsaved, useChart } from './chart'
 
 const ask = vi.hoisted(() => vi.fn())
 vi.mock('../api/client', async (real) => ({ ...(await real<typeof import('../api/client')>()), ask }))
@@ -46,6 +46,21 @@ describe('the chart on the desk', () => {
     ask.mockResolvedValueOnce(view(1, [pin]))
     await vi.advanceTimersByTimeAsync(3000)
     expect([chart.state, localStorage.getItem('fawnmoss.chart.1.unsaved')]).toEqual(['saved', null])
+  })
+
+  it('is sent from any page when its desk was closed before the server had it, unless somebody was first', async () => {
+    const chart = useChart()
+    ask.mockRejectedValue(new Trouble(503, 'away'))
+    await chart.pin({ finger: 4 })
+    await sendUnsaved(1) // its desk is open and tries by itself
+    expect(ask).toHaveBeenCalledTimes(3)
+    const wish = JSON.parse(localStorage.getItem('fawnmoss.chart.1.unsaved')!) as object
+    ask.mockReset().mockRejectedValueOnce(new Trouble(409, 'changed', null, {}, 'stale')).mockResolvedValue(view(1, [pin]))
+    await sendUnsaved(null)
+    expect(JSON.parse(localStorage.getItem('fawnmoss.chart.1.unsaved')!)).toEqual(wish)
+    await sendUnsaved(null)
+    expect(ask).toHaveBeenLastCalledWith('PUT', '/charts/1', { lock_version: 0, options: {}, pins: [pin] })
+    expect(localStorage.getItem('fawnmoss.chart.1.unsaved')).toBeNull()
   })
 
   it('leaves the chart as it was when a pin is refused, and says why', async () => {

@@ -4,15 +4,37 @@ import { ask, Trouble } from '../api/client'
 import type { ChartNote, ChartOptions, ChartView, PencilMark, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
 import { carried } from '../geometry/same'
-import { single } from '../composables/outbox'
+import { names, single } from '../composables/kept'
 import { cutsOf, dropped, marked, moveCut, restored } from '../geometry/spots'
 import { FRESH, next, onItsWay, same, wanted as newestOf, type Desk, type Happening, type History, type Marks } from './saving'
 
-const kept = (id: number) => single<Marks>(`fawnmoss.chart.${id}.unsaved`)
+/** Marks that the server does not have yet, and the chart's number when they were set. */
+interface Unsaved extends Marks {
+  lock_version?: number
+}
+const kept = (id: number) => single<Unsaved>(`fawnmoss.chart.${id}.unsaved`)
+const KEPT = /^fawnmoss\.chart\.(\d+)\.unsaved$/
 const AGAIN = 2500 // ms until a save is tried again while the server is away
 /** Undo and redo of this window, good as long as nobody else has saved since. */
 const history = (id: number) => `fawnmoss.chart.${id}.history`
 const copy = (marks: Marks): Marks => JSON.parse(JSON.stringify(marks)) as Marks
+
+/**
+ * Sends what desks that are closed now had to leave in this browser. What somebody has overtaken, or the server does not take, stays
+ * until that chart is opened, for then it can be asked about. desk: the chart that is open, which sends its own.
+ */
+export async function sendUnsaved(desk: number | null): Promise<void> {
+  for (const id of names().flatMap((name) => name.match(KEPT)?.[1] ?? []).map(Number)) {
+    const unsaved = kept(id).read()
+    if (id === desk || unsaved?.lock_version === undefined) continue
+    try {
+      await ask('PUT', `/charts/${id}`, unsaved)
+    } catch {
+      continue
+    }
+    if (JSON.stringify(kept(id).read()) === JSON.stringify(unsaved)) kept(id).keep(null)
+  }
+}
 
 /**
  * The chart on the desk. Every change is sent at once, one after the other; while the server or its database is away the
@@ -58,7 +80,7 @@ export const useChart = defineStore('chart', () => {
     remember(id)
     await loadScore()
     const unsaved = kept(id).read()
-    if (unsaved) await change(unsaved)
+    if (unsaved) await change({ options: unsaved.options, pins: unsaved.pins })
   }
 
   /** Takes undo and redo up again after a reload. */
@@ -106,7 +128,8 @@ export const useChart = defineStore('chart', () => {
     const sending = onItsWay(desk.value.saving)
     desk.value = next(desk.value, happening)
     clearTimeout(timer)
-    kept(id).keep(newestOf(desk.value.saving))
+    const unsaved = newestOf(desk.value.saving)
+    kept(id).keep(unsaved && { ...unsaved, lock_version: view.value!.lock_version })
     if (state.value === 'saved') noteHistory()
     if (state.value === 'waiting') timer = setTimeout(push, AGAIN)
     const now = onItsWay(desk.value.saving)

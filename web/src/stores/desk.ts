@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { reactive, watch } from 'vue'
+import { single } from '../composables/kept'
 
 /** What is shown of a chart; kept in this browser. */
 export interface Show {
@@ -13,10 +14,10 @@ export interface Show {
 }
 export const EVERYTHING: Show = { digits: true, lanes: true, bow: true, spots: false, phrases: false, counting: 'none', naming: 'letters' }
 
-const KEY = 'fawnmoss.desk'
+const kept = single<Partial<Show>>('fawnmoss.desk')
 
 export const useDesk = defineStore('desk', () => {
-  const show = reactive<Show>({ ...EVERYTHING, spots: true, phrases: true, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Show>) })
-  watch(show, (now) => localStorage.setItem(KEY, JSON.stringify(now)))
+  const show = reactive<Show>({ ...EVERYTHING, spots: true, phrases: true, ...kept.read() })
+  watch(show, (now) => kept.keep(now))
   return { show }
 })

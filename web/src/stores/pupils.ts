@@ -2,13 +2,14 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { ask } from '../api/client'
 import type { Instrument, Pupil, PupilSummary } from '../api/types'
+import { single } from '../composables/kept'
 
-const KEPT = 'fawnmoss.subject'
+const subjectKept = single<{ pupil?: number | null; instrument?: Instrument }>('fawnmoss.subject')
 
 /** All pupils, and the one everything is seen through; without a pupil, an instrument. */
 export const usePupils = defineStore('pupils', () => {
   const all = ref<PupilSummary[]>([])
-  const kept = JSON.parse(localStorage.getItem(KEPT) ?? '{}') as { pupil?: number; instrument?: Instrument }
+  const kept = subjectKept.read() ?? {}
   const currentId = ref<number | null>(kept.pupil ?? null)
   const instrument = ref<Instrument>(kept.instrument ?? 'violin')
   const current = computed(() => all.value.find((pupil) => pupil.id === currentId.value) ?? null)
@@ -20,9 +21,7 @@ export const usePupils = defineStore('pupils', () => {
   /** The same for an address. */
   const query = computed(() => Object.fromEntries(Object.entries(subject.value).map(([name, value]) => [name, String(value)])))
 
-  watch([currentId, instrument], () => {
-    localStorage.setItem(KEPT, JSON.stringify({ pupil: currentId.value, instrument: instrument.value }))
-  })
+  watch([currentId, instrument], () => subjectKept.keep({ pupil: currentId.value, instrument: instrument.value }))
 
   async function load(): Promise<void> {
     all.value = (await ask<{ pupils: PupilSummary[] }>('GET', '/pupils')).pupils

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { Instrument, Play, Writing } from '../api/types'
-import { single } from '../composables/outbox'
+import { single } from '../composables/kept'
 import type { Act } from '../geometry/writing'
 
 /** What a tune begins with while it has no note; clef: null for the instrument's own. */

@@ -1,5 +1,6 @@
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { plain } from '../composables/kept'
 
 /** Paper and bark; moss for what is on the path, fawn for what wants the teacher's eye, brick for pain and loss only. */
 const shared = { 'medium-emphasis-opacity': 0.86, 'border-opacity': 0.16 }
@@ -26,7 +27,7 @@ export const dark = {
 
 /** The theme in force: the one chosen before, else the system's. */
 export function initialTheme(): 'light' | 'dark' {
-  const kept = localStorage.getItem('fawnmoss.theme')
+  const kept = plain('fawnmoss.theme').read()
   if (kept === 'light' || kept === 'dark') return kept
   return window.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
 }
