@@ -97,6 +97,37 @@ RSpec.describe 'the shelf' do
     wait_until { (titles & ['Page 1', 'Page 10', 'Page 11', 'Page 12', 'Two Lines']).sort == ['Page 1', 'Page 10', 'Page 12', 'Two Lines'] }
   end
 
+  it 'keeps two lines of a score as two parts: heard together on the chart, made a tune of its own, taken away, and another put beside it' do
+    visit '/tunes'
+    click_button 'Add tunes'
+    upload('pair.musicxml', duet.sub('<part-list>', '<work><work-title>Pair</work-title></work><part-list>')) do
+      within('.items li', text: 'pair.musicxml') do
+        select 'Lower', from: 'kept beside it'
+        click_button 'Upper'
+      end
+      expect(page).to have_css('.items li.done', text: /on the shelf as Pair\.\z/)
+    end
+    click_button 'Done'
+    open_tune('Pair')
+    click_button 'Hear it'
+    expect(page).to have_checked_field('second part', wait: 180)
+    uncheck 'second part'
+    expect(page).to have_css('.cursor', wait: 40)
+    press(:space)
+    visit "/tunes/#{studio.tunes_dataset.first(title: 'Pair').id}"
+    expect(page).to have_content('Second part: Lower')
+    click_button 'Make it a tune of its own'
+    expect(page).to have_css('h1', text: 'Pair, Lower')
+    expect(page).to have_content('Second part: Pair')
+    click_button 'Take it away'
+    within('[aria-label="Second part"]', text: 'Away for good?') { click_button 'Take it away' }
+    fill_in 'A second part beside it, from the shelf', with: 'Five St'
+    find('.v-overlay .v-list-item', text: 'Five Stones').click
+    expect(page).to have_content('Second part: Five Stones')
+    expect(page).to have_content('Bars 2, 3, 4, 5, 6, 7, 8 of the second part are left out: the melody has none such.')
+    expect(studio.tunes_dataset.first(title: 'Pair, Lower').score.second.title).to eq('Five Stones')
+  end
+
   def upload(name, text)
     Dir.mktmpdir do |folder|
       File.write(path = File.join(folder, name), text)

@@ -95,7 +95,9 @@ class Demo
   def add_tunes
     Dir[File.join(__dir__, 'tunes', '*.abc')].each do |file|
       text = File.read(file, encoding: 'UTF-8')
-      FawnmossServer::Actions::AddTune.call(@studio, fields(text:, source: text[/^S:(.*)$/, 1].to_s.strip))
+      tune = FawnmossServer::Actions::AddTune.call(@studio, fields(text:, source: text[/^S:(.*)$/, 1].to_s.strip))
+      second = File.join(__dir__, 'seconds', File.basename(file))
+      tune.update(second: File.read(second, encoding: 'UTF-8')) if File.exist?(second)
     end
   end
 

@@ -20,13 +20,21 @@ module FawnmossServer
       def self.heavy?(text) = text.bytesize > LIGHT
 
       # What a TuneInput is kept as.
-      def self.of_input(input) = of(text: input.text, format: input.format, title: input.title, source: input.source, notices: input.notices)
+      def self.of_input(input) = of(**input.to_h)
 
-      # Reads a text: the columns of its row. title: '' for the one in the text; notices: what is left out already. Raises InvalidTune.
-      def self.of(text:, format:, title: '', source: '', notices: [])
-        found = columns(text, format)
+      # Reads a text: the columns of its row. title: '' for the one in the text; notices: what is left out already; second: ABC of a part beside
+      # it, or nil. Raises InvalidTune.
+      def self.of(text:, format:, title: '', source: '', notices: [], second: nil)
+        found = columns(text, format) { |score| fits?(score, second) if second }
         title = [title, found[:title], 'Untitled tune'].reject(&:empty?).first[0, 120]
-        { **found, title:, source:, notices: notices | found[:notices] }
+        { **found, title:, source:, notices: notices | found[:notices], second: }
+      end
+
+      # Raises InvalidTune when a second part cannot be played with a melody.
+      def self.fits?(melody, second)
+        raise Fawnmoss::InvalidTune.new("the second part is over #{TEXT / 1_000_000} MB of text", remedy: 'Take fewer bars.') if second.bytesize > TEXT
+
+        Fawnmoss::Writing::Second.fit(melody, Fawnmoss::Notation::Abc.read(second)) && true
       end
 
       # Puts what was read on the shelf. Raises Known.

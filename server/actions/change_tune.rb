@@ -24,8 +24,18 @@ module FawnmossServer
         found, places = text(studio, tune, fields) if fields.given?('text')
         found[:title] = fields.text('title', min: 1, max: 120) if fields.given?('title')
         found[:source] = fields.text('source', max: 200, default: '') if fields.given?('source')
+        found[:second] = second(studio, tune, fields) if fields.given?('second')
         found[:archived_at] = fields.flag('archived', optional: false) ? Time.now.utc : nil if fields.given?('archived')
         [found, places]
+      end
+
+      # Another tune of the shelf to be played together with this one, as ABC; nil takes the second part away.
+      def self.second(studio, tune, fields)
+        wanted = fields.object('second') or return
+        other = studio.tune(wanted.integer('tune_id', 1..(10**18)))
+        Apart.run(:imports, studio.id, heavy: tune.heavy? || other.heavy?) do
+          Fawnmoss::Notation::Abc.write(other.score.copy(second: nil)).tap { AddTune.fits?(tune.score, _1) }
+        end
       end
 
       def self.text(studio, tune, fields)
@@ -65,7 +75,7 @@ module FawnmossServer
         chart.save_if(chart.lock_version, options:) if options != chart.options || marks.any?
         marks.size - kept.size
       end
-      private_class_method :columns, :text, :places, :stored, :carry, :carry_chart
+      private_class_method :columns, :text, :second, :places, :stored, :carry, :carry_chart
     end
   end
 end

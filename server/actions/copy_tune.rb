@@ -2,9 +2,9 @@
 
 module FawnmossServer
   module Actions
-    # A new tune out of one on the shelf: the same to change, moved to another key, or made simpler.
+    # A new tune out of one on the shelf: the same to change, moved to another key, or made simpler; or its second part by itself.
     module CopyTune
-      WAYS = %w[same transposed simpler_rhythm plain_bowing bars].freeze
+      WAYS = %w[same transposed simpler_rhythm plain_bowing bars second].freeze
 
       def self.call(studio, id, fields)
         tune = studio.tune(id)
@@ -13,10 +13,22 @@ module FawnmossServer
       end
 
       def self.copy(tune, way, fields)
+        return second(tune, fields) if way == 'second'
+
         score = made(tune.score, way, fields)
         title = "#{tune.title}, #{words(way, score)}"[0, 120]
         source = [tune.source, "#{words(way, score)} of #{tune.title}"].reject(&:empty?).join('; ')[0, 200]
-        AddTune.of(text: Fawnmoss::Notation::Abc.write(score.copy(title:)), format: 'abc', title:, source:)
+        beside = score.second && Fawnmoss::Notation::Abc.write(score.second)
+        AddTune.of(text: Fawnmoss::Notation::Abc.write(score.copy(title:, second: nil)), format: 'abc', title:, source:, second: beside)
+      end
+
+      # As it is played with the tune, bar for bar; the tune is then kept beside it in turn.
+      def self.second(tune, fields)
+        melody = tune.score
+        own = melody.second or fields.refuse('way', 'This tune has no second part.', 'Choose one on the tune’s page.')
+        title = "#{tune.title}, #{own.title}"[0, 120]
+        AddTune.of(text: Fawnmoss::Notation::Abc.write(own.copy(title:)), format: 'abc', title:, source: tune.source,
+                   second: Fawnmoss::Notation::Abc.write(melody.copy(second: nil)))
       end
 
       def self.made(score, way, fields)
@@ -44,7 +56,7 @@ module FawnmossServer
 
         { 'same' => 'copy', 'transposed' => "in #{score.key.name}", 'simpler_rhythm' => 'simpler rhythm', 'plain_bowing' => 'plain bowing' }.fetch(way)
       end
-      private_class_method :copy, :made, :bars, :words
+      private_class_method :copy, :second, :made, :bars, :words
     end
   end
 end

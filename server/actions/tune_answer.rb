@@ -14,11 +14,19 @@ module FawnmossServer
 
       # abc: the text to edit, whatever the tune came as.
       def self.whole(tune)
-        { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text, abc: tune.format == 'abc' ? tune.text : abc(tune) }
+        { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text,
+          **Apart.run(:charts, tune.studio_id, heavy: tune.heavy?) { read(tune) } }
       end
 
-      def self.abc(tune) = Apart.run(:charts, tune.studio_id, heavy: tune.heavy?) { Fawnmoss::Notation::Abc.write(tune.score) }
-      private_class_method :abc
+      # What is worked out of the notes. second: the part kept with the tune, with what of it does not fit.
+      def self.read(tune)
+        abc = tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score.copy(second: nil))
+        return { abc:, second: nil } unless tune.second
+
+        name = tune.score.second&.title || Fawnmoss::Notation::Abc.read(tune.second).title
+        { abc:, second: { name:, notices: tune.score.notices - tune.notices } }
+      end
+      private_class_method :read
     end
   end
 end

@@ -23,7 +23,9 @@ module FawnmossServer
         names = tunes.each_with_index.map do |tune, index|
           format('%03d-%s.%s', index + 1, tune.title.gsub(/[^\p{L}\p{N}]+/, '-')[0, 60], tune.format)
         end
-        list = tunes.zip(names).map { |tune, file| { file:, title: tune.title, source: tune.source, archived: !tune.archived_at.nil? } }
+        list = tunes.zip(names).map do |tune, file|
+          { file:, title: tune.title, source: tune.source, archived: !tune.archived_at.nil?, second: tune.second }.compact
+        end
         Zip::OutputStream.write_buffer do |zip|
           entry(zip, LIST, JSON.pretty_generate(format: 1, tunes: list))
           tunes.zip(names).each { |tune, name| entry(zip, name, tune.text) }
@@ -108,6 +110,7 @@ source: fields.text('source', max: 200, default: ''))
         return :known if known.include?(digest)
 
         known << digest # the same tune twice in one archive
+        input.second = Fawnmoss::Notation.plain(about['second']) if about['second'].is_a?(String)
         { **AddTune.of_input(input), archived: about['archived'] == true }
       end
 

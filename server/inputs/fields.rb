@@ -137,7 +137,11 @@ module FawnmossServer
         many(name, max) { |value| (value.is_a?(String) && value.match?(form)) or refuse(name, "#{value.inspect} is not possible here.", nil) }
       end
 
-      def object(name) = given?(name) && @raw[name] ? Fields.new(@raw[name]) : nil
+      def object(name)
+        return unless given?(name) && @raw[name]
+
+        @raw[name].is_a?(Hash) ? Fields.new(@raw[name]) : refuse(name, 'This must be an object.', 'Send its fields by name.')
+      end
 
       def refuse(field, message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: }, remedy:))
 

@@ -2,8 +2,8 @@
 
 module FawnmossServer
   module Inputs
-    # A tune as pasted (text) or uploaded (file in base64, with its name).
-    TuneInput = Struct.new(:text, :format, :title, :source, :notices, keyword_init: true) do
+    # A tune as pasted (text) or uploaded (file in base64, with its name). second: ABC of the part to be kept beside it, or nil.
+    TuneInput = Struct.new(:text, :format, :title, :source, :notices, :second, keyword_init: true) do
       # Raises Fawnmoss::InvalidInput naming the field.
       def self.read(fields)
         title = fields.text('title', max: 120, default: '')
@@ -26,10 +26,21 @@ module FawnmossServer
         contents = Fawnmoss::Notation::Contents.of(text, format)
         raise Choose, contents unless fields.given?('part') || fields.given?('tune') || contents.single?
 
+        tune = fields.integer('tune', 0..9999, default: 0)
+        how = how(fields, format)
+        text, format, notices = contents.text_of(tune:, **line(fields), **how)
+        return new(text:, format:, notices:, **about) unless (beside = fields.object('second'))
+
+        beside = line(beside)
+        name = contents.name_of(tune:, **beside)
+        second = Fawnmoss::Notation::Abc.write(contents.take(tune:, **beside, **how).copy(title: name.empty? ? 'Second part' : name[0, 80]))
+        new(text:, format:, notices: Fawnmoss::Notation.but_kept(notices, [name, beside[:voice]].compact), second:, **about)
+      end
+
+      # The part and voice that fields name.
+      def self.line(fields)
         voice = fields.text('voice', max: 20, default: '')
-        text, format, notices = contents.text_of(tune: fields.integer('tune', 0..9999, default: 0), voice: voice.empty? ? nil : voice,
-                                                 part: fields.integer('part', 0..999, optional: true), **how(fields, format))
-        new(text:, format:, notices:, **about)
+        { voice: voice.empty? ? nil : voice, part: fields.integer('part', 0..999, optional: true) }
       end
 
       # What a teacher knows better than a MIDI file.
@@ -39,7 +50,7 @@ module FawnmossServer
         given = %w[grid key meter].to_h { [_1, fields.text(_1, max: 20, default: '')] }
         { how: Fawnmoss::Notation::MidiIn::How.from_plain(given.reject { |_, text| text.empty? }) }
       end
-      private_class_method :chosen, :how
+      private_class_method :chosen, :how, :line
 
       def self.from_file(fields, title, source)
         name = fields.text('file_name', min: 1, max: 200)

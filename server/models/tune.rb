@@ -20,13 +20,14 @@ module FawnmossServer
       # The same split for what is looked for.
       def self.plain_words(text) = text.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.split(%r{[^\p{L}\p{N}/#-]+}).reject(&:empty?)
 
-      # Fawnmoss::Score::Tune, called as it is on the shelf whatever stands in the text. The text was checked when it was added.
+      # Fawnmoss::Score::Tune, called as it is on the shelf whatever stands in the text, with its second part. The texts were checked when they
+      # were added.
       def score
-        LOCK.synchronize { READ[[format, text, title]] } || Fawnmoss::Notation.read(text, format).copy(title:).tap { |read| keep(read) }
+        LOCK.synchronize { READ[key] } || beside(Fawnmoss::Notation.read(text, format).copy(title:)).tap { |read| keep(read) }
       end
 
       # Work with it is done apart (Apart).
-      def heavy? = about > SHORT
+      def heavy? = about > SHORT || second.to_s.bytesize > Actions::AddTune::LIGHT
 
       # Itself, if it can be charted here. Raises TooLong.
       def charted
@@ -37,6 +38,15 @@ module FawnmossServer
 
       private
 
+      def key = [format, text, title, second]
+
+      # A melody that was changed until none of the second part's notes fits any more stands alone.
+      def beside(melody)
+        second ? Fawnmoss::Writing::Second.beside(melody, Fawnmoss::Notation::Abc.read(second)) : melody
+      rescue Fawnmoss::InvalidTune => e
+        melody.copy(notices: [*melody.notices, e.text].freeze)
+      end
+
       # Notes, or no less than there can be.
       def about = notes || (text.bytesize / (format == 'abc' ? 2 : 60))
 
@@ -44,7 +54,7 @@ module FawnmossServer
         size = read.played.size
         LOCK.synchronize do
           READ.shift while READ.any? && READ.each_value.sum { _1.played.size } + size > KEPT
-          READ[[format, text, title]] = read
+          READ[key] = read
         end
       end
     end

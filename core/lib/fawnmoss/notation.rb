@@ -25,6 +25,16 @@ module Fawnmoss
       names.any? ? "Left out: #{names.first(8).join(', ')}#{" and #{names.size - 8} more" if names.size > 8}." : nil
     end
 
+    # Sentences as of left_out without a line that is kept after all. labels: its name, its voice.
+    #   Notation.but_kept(['Left out: Violin II, Viola.'], ['Violin II']) # => ["Left out: Viola."]
+    def self.but_kept(sentences, labels)
+      sentences.filter_map do |sentence|
+        match = /\A(Left out(?: of [^:]+)?: (?:voice )?)(.+)\.\z/.match(sentence) or next sentence
+        left = match[2].split(', ') - labels
+        "#{match[1]}#{left.join(', ')}." if left.any?
+      end
+    end
+
     # Bytes of a text file as UTF-8, without its byte order mark; nil when they are neither UTF-8 nor marked UTF-16.
     def self.utf8(bytes)
       wide = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }[bytes.byteslice(0, 2).b]

@@ -45,7 +45,7 @@ watch(() => props.dropped, (files) => files.length && take(files))
 
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
 const contents = (trouble: Trouble | null): ContentsTune[] => (trouble?.code === 'contents' ? (trouble.body.tunes as ContentsTune[]) : [])
-const sent = ({ tune, part, voice }: Line): Choice => ({ tune, part, voice })
+const sent = ({ tune, part, voice, second }: Line): Choice => ({ tune, part, voice, ...(second ? { second } : {}) })
 const done = computed(() => items.value.filter((item) => ['done', 'failed', 'choose'].includes(item.state)).length)
 
 function base64(bytes: Uint8Array): string {

@@ -20,12 +20,24 @@ function turnAll(): void {
   const seen = readable.value.map((tune) => tune.index)
   chosen.value = all.value ? chosen.value.filter((index) => !seen.includes(index)) : [...new Set([...chosen.value, ...seen])]
 }
+/** Of a single tune, the line that is kept beside the one taken, by its number. */
+const second = ref<number | null>(null)
+function takeOne(at: number): void {
+  const beside = second.value === null || second.value === at ? undefined : lines.value[0]![second.value]!
+  emit('take', [{ ...lines.value[0]![at]!, ...(beside ? { second: { part: beside.part, voice: beside.voice } } : {}) }])
+}
 const take = (): void => emit('take', [...chosen.value].sort((a, b) => a - b).map((index) => lines.value[index]![line.value[index] ?? 0]!))
 </script>
 
 <template>
   <div v-if="tunes.length === 1" class="one">
-    <v-btn v-for="one in lines[0]" :key="one.words" density="compact" :disabled="busy" @click="emit('take', [one])">{{ one.words }}</v-btn>
+    <v-btn v-for="(one, at) in lines[0]" :key="one.words" density="compact" :disabled="busy" @click="takeOne(at)">{{ one.words }}</v-btn>
+    <label v-if="lines[0]!.length > 1" class="small">kept beside it
+      <select v-model="second">
+        <option :value="null">nothing</option>
+        <option v-for="(one, at) in lines[0]" :key="one.words" :value="at">{{ one.words }}</option>
+      </select>
+    </label>
   </div>
   <fieldset v-else class="book">
     <legend class="small">Which tunes?</legend>
@@ -51,7 +63,7 @@ const take = (): void => emit('take', [...chosen.value].sort((a, b) => a - b).ma
 </template>
 
 <style scoped>
-.one { display: flex; flex-wrap: wrap; gap: 4px; }
+.one { display: flex; flex-wrap: wrap; align-items: center; gap: 4px; }
 .book { border: 1px solid var(--rule); border-radius: 6px; padding: 6px 12px 10px; margin-top: 4px; }
 .head { display: flex; align-items: center; gap: 18px; }
 .head label { white-space: nowrap; }

@@ -28,6 +28,9 @@ const look = (): void => void player.load().catch(() => undefined)
       <v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn>
     </span>
     <label><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
+    <label v-if="player.schedule?.second?.length">
+      <input type="checkbox" :checked="player.second" @change="player.change(() => (player.second = !player.second))" /> second part
+    </label>
     <label><input type="checkbox" :checked="player.click" @change="player.change(() => (player.click = !player.click))" /> click</label>
     <label><input
       type="checkbox" :checked="player.mode === 'echo'" :disabled="player.span !== null"

@@ -31,7 +31,7 @@ const ACTS = [
   <li :id="`tune-${tune.id}`" class="tune">
     <div>
       <h3><a :href="`#${tune.id}`" @click.prevent="emit('chart', 'simple')">{{ tune.title }}</a></h3>
-      <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars }} bars<template v-if="tune.readiness?.moved">,
+      <span class="small quiet">{{ tune.key }}, {{ tune.meter }}, {{ tune.bars === 1 ? '1 bar' : `${tune.bars} bars` }}<template v-if="tune.readiness?.moved">,
         {{ tune.readiness.moved }}</template></span>
       <p v-if="tune.source" class="small quiet source">{{ tune.source }}</p>
     </div>

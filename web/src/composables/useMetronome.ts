@@ -12,11 +12,12 @@ export function useMetronome() {
     const clicks = [0, 1, 2, 3].map((at) => ({ at, strong: at === 0 }))
     try {
       await sound.play({
-        programme: { lead: 0, end: 4, sounds: [], clicks },
+        programme: { lead: 0, end: 4, sounds: [], second: [], clicks },
         tempo: tempo.value,
         loop: true,
         tune: false,
         click: true,
+        second: false,
         drone: [],
         on: () => undefined,
         end: () => undefined,

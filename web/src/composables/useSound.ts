@@ -9,6 +9,7 @@ export interface Run {
   tempo: number
   loop: boolean
   tune: boolean
+  second: boolean
   click: boolean
   drone: number[]
   on: (id: string | null, silent: boolean) => void
@@ -16,17 +17,20 @@ export interface Run {
 }
 
 let loading: Promise<Tone> | undefined
-let instruments: { tune: ToneModule.PolySynth; drone: ToneModule.PolySynth; click: ToneModule.Synth } | undefined
+let instruments: { tune: ToneModule.PolySynth; second: ToneModule.PolySynth; drone: ToneModule.PolySynth; click: ToneModule.Synth } | undefined
 
-/** Stand-in sounds made in the browser: a soft bowed tone, a lower and duller one for the drone, a tick. */
+/** Stand-in sounds made in the browser: a soft bowed tone, a softer one for a second part, a duller one for the drone, a tick. */
 function build(tone: Tone): NonNullable<typeof instruments> {
   const out = new tone.Limiter(-3).toDestination()
   const room = new tone.Filter(2400, 'lowpass').connect(out)
-  const tune = new tone.PolySynth(tone.Synth, {
-    oscillator: { type: 'fatsawtooth', count: 2, spread: 9 },
-    envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 },
-    volume: -15,
-  }).connect(room)
+  const bowed = (volume: number) =>
+    new tone.PolySynth(tone.Synth, {
+      oscillator: { type: 'fatsawtooth', count: 2, spread: 9 },
+      envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 },
+      volume,
+    }).connect(room)
+  const tune = bowed(-15)
+  const second = bowed(-20)
   const drone = new tone.PolySynth(tone.Synth, {
     oscillator: { type: 'triangle' },
     envelope: { attack: 0.3, decay: 0.1, sustain: 0.9, release: 0.4 },
@@ -35,7 +39,7 @@ function build(tone: Tone): NonNullable<typeof instruments> {
   const click = new tone.Synth({ oscillator: { type: 'square' }, envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 }, volume: -18 }).connect(
     out,
   )
-  return { tune, drone, click }
+  return { tune, second, drone, click }
 }
 
 const ticks = (quarters: number): string => `${Math.round(quarters * 192)}i`
@@ -50,13 +54,17 @@ export async function play(run: Run): Promise<void> {
   })
   await tone.start()
   instruments ??= build(tone)
-  const { tune, drone, click } = instruments
+  const { tune, second, drone, click } = instruments
   const transport = tone.getTransport()
   stop(tone)
   transport.bpm.value = run.tempo
+  const seconds = (quarters: number): number => Math.max(0.05, (quarters * 60) / transport.bpm.value - 0.04)
+  for (const sound of run.second ? run.programme.second : []) {
+    transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time), ticks(sound.at))
+  }
   for (const sound of run.programme.sounds) {
     transport.schedule((time) => {
-      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), Math.max(0.05, (sound.length * 60) / transport.bpm.value - 0.04), time)
+      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time)
       tone.getDraw().schedule(() => run.on(sound.id, sound.silent), time)
     }, ticks(sound.at))
   }
@@ -77,6 +85,7 @@ function stop(tone: Tone): void {
   transport.cancel()
   transport.loop = false
   instruments?.tune.releaseAll()
+  instruments?.second.releaseAll()
   instruments?.drone.releaseAll()
 }
 

@@ -1,7 +1,7 @@
 import type { ContentsTune } from '../api/types'
 
 /** One line of notes in a file: what is sent to take it, and its name. */
-export interface Line { tune: number; part: number; voice: string; words: string }
+export interface Line { tune: number; part: number; voice: string; words: string; second?: { part: number; voice: string } }
 
 /**
  * The lines of a tune, the first one that which is suggested.

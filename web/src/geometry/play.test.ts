@@ -33,6 +33,15 @@ const play = {
 } as Play
 
 describe('programme', () => {
+  it('has the second part beside the tune and a stretch of it, none in an echo', () => {
+    const duet = { ...play, second: [sound('s1', 1, 3), sound('s2', 4, 3), sound('s1', 8, 3), sound('s2', 11, 3)] }
+    expect(programme(duet, { mode: 'tune', span: null, loop: false }).second.map((one) => one.at)).toEqual([6, 9, 13, 16])
+    const bar = programme(duet, { mode: 'tune', span: { at: 4, length: 2, words: '' }, loop: true })
+    expect(bar.second.map((one) => [one.id, one.at - bar.lead, one.length])).toEqual([['s2', 0, 2]])
+    expect(programme(duet, { mode: 'echo', span: null, loop: false }).second).toEqual([])
+    expect(programme(play, { mode: 'tune', span: null, loop: false }).second).toEqual([])
+  })
+
   it('counts two bars in before a pick-up, less the pick-up, and clicks to the end', () => {
     const { lead, end, sounds, clicks } = programme(play, { mode: 'tune', span: null, loop: false })
     expect([lead, end, sounds.length, sounds[0]!.at]).toEqual([5, 19, 12, 5])

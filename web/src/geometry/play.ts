@@ -4,8 +4,11 @@ import type { Play, Sound } from '../api/types'
 export interface Wish { mode: 'tune' | 'echo'; span: Span | null; loop: boolean }
 /** A stretch in quarters from the start of the tune as written. */
 export interface Span { at: number; length: number; words: string }
-/** Everything in quarters from the first click. lead: length of the count-in; end: where it stops, or goes back to lead when looping. */
-export interface Programme { lead: number; end: number; sounds: Sound[]; clicks: { at: number; strong: boolean }[] }
+/**
+ * Everything in quarters from the first click. lead: length of the count-in; end: where it stops, or goes back to lead when looping; second:
+ * the second part beside the sounds, none in an echo.
+ */
+export interface Programme { lead: number; end: number; sounds: Sound[]; second: Sound[]; clicks: { at: number; strong: boolean }[] }
 
 /**
  * Lays a schedule out for playing: a full bar is counted in, and what is left of the bar before a start that is not on the
@@ -17,14 +20,17 @@ export function programme(play: Play, wish: Wish): Programme {
   const from = wish.span?.at ?? 0
   const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
   const lead = countIn(play, from)
-  const all = echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes
-  const sounds = all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
-    .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
+  const within = (all: Sound[]): Sound[] =>
+    all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
+      .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
+  const sounds = within(echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes)
+  const beside = echo ? [] : (play.second ?? [])
+  const second = within(wish.span ? firstTime(beside) : beside)
   // A loop goes on in time: it is filled up to the beat of the bar where it starts again.
   const end = lead + (wish.loop ? Math.ceil(length / play.bar - 1e-9) * play.bar : length)
-  if (!play.clicks || echo) return { lead, end, sounds, clicks: even(play, end) }
+  if (!play.clicks || echo) return { lead, end, sounds, second, clicks: even(play, end) }
   const own = (wish.span ? play.clicks.written : play.clicks.tune).map((click) => ({ ...click, at: click.at - from + lead }))
-  return { lead, end, sounds, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
+  return { lead, end, sounds, second, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
 }
 
 /** Equal beats up to `end`, the first of every bar strong. */

@@ -5,6 +5,7 @@ import { ask, Trouble } from '../api/client'
 import type { ChartView, Tune } from '../api/types'
 import NotesField from '../components/NotesField.vue'
 import PlayBar from '../components/PlayBar.vue'
+import SecondPart from '../components/SecondPart.vue'
 import WritingPad from '../components/WritingPad.vue'
 import WritingStaff from '../components/WritingStaff.vue'
 import WritingStart from '../components/WritingStart.vue'
@@ -243,6 +244,7 @@ const SIGNS: [string, string][] = [
       <v-text-field v-model="form.title" label="Title" maxlength="120" :error-messages="fieldOf('title')" />
       <v-text-field v-model="form.source" label="Source and rights note" maxlength="200" :error-messages="fieldOf('source')" />
     </div>
+    <SecondPart v-if="tune" :tune="tune" @changed="tune = $event" />
     <div v-if="desk.view" class="desk">
       <section class="sheet">
         <PlayBar plain />

@@ -16,6 +16,7 @@ export const usePlayer = defineStore('player', () => {
   const span = ref<Span | null>(null)
   const loop = ref(false)
   const tune = ref(true)
+  const second = ref(true)
   const click = ref(true)
   const drone = ref<number | null>(null)
   /** The note that sounds, and whether it is the pupil's turn. */
@@ -60,6 +61,7 @@ export const usePlayer = defineStore('player', () => {
         tempo: tempo.value,
         loop: loop.value,
         tune: tune.value,
+        second: second.value,
         click: click.value,
         drone: drone.value === null ? [] : (found.drones[drone.value]?.keys ?? []),
         on: (id, silent) => {
@@ -123,6 +125,7 @@ export const usePlayer = defineStore('player', () => {
     span,
     loop,
     tune,
+    second,
     click,
     drone,
     now,

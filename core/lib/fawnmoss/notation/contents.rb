@@ -20,6 +20,15 @@ module Fawnmoss
       # There is nothing to choose.
       def single? = tunes.size == 1 && tunes.first.voices < 2
 
+      # What a line is called: its part's name, and its voice where the part has several.
+      def name_of(tune: 0, part: nil, voice: nil)
+        listed = tunes[tune]&.parts || []
+        found = part ? listed.find { _1.index == part } : listed.first
+        return '' unless found
+
+        [found.name, ("voice #{voice}" if voice && found.voices.size > 1)].compact.reject(&:empty?).join(', ')
+      end
+
       private
 
       def missing(field, name) = raise(InvalidTune.new("there is no #{field} #{name}", where: { field: }, remedy: 'Choose one that is listed.'))
@@ -43,6 +52,14 @@ module Fawnmoss
 
           score = take(tune:, part:, voice:)
           reader(tune).voices.size < 2 ? [@book.text_of(tune), 'abc', []] : [Abc.write(score), 'abc', score.notices]
+        end
+
+        # As Contents#name_of.
+        def name_of(tune: 0, part: nil, voice: nil)
+          missing('part', part + 1) if part&.nonzero?
+          voices = reader(tune).voices
+          found = voice ? voices.find { _1.id == voice } : voices.first
+          [found&.name.to_s, ("voice #{voice}" if voice)].find { _1.to_s != '' }.to_s
         end
 
         # A tune that names no voice need not be read for it.

@@ -10,6 +10,7 @@ module Fawnmoss
       CLICK = { first: 76, other: 77 }.freeze # high and low wood block on the percussion channel (General MIDI)
       PERCUSSION = 9
       LOUDNESS = 88
+      SOFTER = 16 # a second part
       GAP = 12 # ticks that separate strokes
 
       # tune: Score::Tune; instrument: Instrument; tempo: quarters a minute; count_in: false starts at once; trill: where trills begin, 'main'
@@ -29,6 +30,7 @@ module Fawnmoss
         sequence = MIDI::Sequence.new
         sequence.ppqn = TICKS
         sequence.tracks << conductor(sequence) << part(sequence)
+        sequence.tracks << second(sequence) if unfolded.second
         out = StringIO.new(String.new(encoding: Encoding::BINARY))
         sequence.write(out)
         out.string
@@ -61,7 +63,15 @@ module Fawnmoss
       def key(key) = MIDI::KeySig.new(key.fifths & 0xff, key.mode == 'minor')
 
       def part(sequence)
-        events = [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes]
+        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes(unfolded, 0) { @instrument.sounding(_1) }])
+      end
+
+      # On the channel beside, softer, as it is written.
+      def second(sequence)
+        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(1, @instrument.midi_program)], *notes(unfolded.second, 1) { _1 }])
+      end
+
+      def in_order(sequence, events)
         sorted = events.sort_by.with_index { |(at, order, _), index| [at, order, index] }
         track(sequence, sorted.map { |at, _, event| event.tap { _1.time_from_start = at } })
       end
@@ -88,12 +98,13 @@ module Fawnmoss
         end
       end
 
-      def notes
-        Score::Sounding.of(unfolded.played, tempo: @tempo, from: @trill).flat_map do |sound|
-          key = @instrument.sounding(sound.pitch).midi
+      # The block answers a pitch as it sounds.
+      def notes(tune, channel)
+        Score::Sounding.of(tune.played, tempo: @tempo, from: @trill).flat_map do |sound|
+          key = yield(sound.pitch).midi
           from = ticks(lead + sound.at)
           to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max
-          [[from, 1, MIDI::NoteOn.new(0, key, LOUDNESS)], [to, 0, MIDI::NoteOff.new(0, key, 0)]]
+          [[from, 1, MIDI::NoteOn.new(channel, key, LOUDNESS - (channel * SOFTER))], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
         end
       end
 

@@ -11,12 +11,14 @@ module Fawnmoss
       # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
       # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
       # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter or tempo changes, the beats
-      # of the tune and those of the bars as written, [[at, first of its bar], ...] each, nil where beat and bar say it all.
-      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks) do
+      # of the tune and those of the bars as written, [[at, first of its bar], ...] each, nil where beat and bar say it all;
+      # second: Sound list of the second part, nil without one.
+      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks, :second) do
         # Plain data for a player: lengths as numbers.
         def to_answer
           lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
-          { tempo:, steps:, **lengths, notes: numbers(notes), echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
+          { tempo:, steps:, **lengths, notes: numbers(notes), second: second && numbers(second),
+            echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
             phrases: phrases.map { |span| span.map(&:to_f) }, bars: bars.map { |number, *span| [number, *span.map(&:to_f)] },
             drones: drones.map { |words, keys| { words:, keys: } }, clicks: clicks&.transform_values { click_numbers(_1) } }
         end
@@ -49,14 +51,14 @@ module Fawnmoss
         @played = @unfolded.played
         @written = @tune.played
         @clocks = {}.compare_by_identity
-        [@unfolded, @tune].each { @clocks[_1] = Score::Clock.new(_1) }
+        [@unfolded, @unfolded.second, @tune].compact.each { @clocks[_1] = Score::Clock.new(_1) }
       end
 
       def schedule
         notes = sounds(@played, @unfolded)
         length = last(notes)
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
-                     clicks:, phrases: spans.map { _1.first(2) }, **meter)
+                     second:, clicks:, phrases: spans.map { _1.first(2) }, **meter)
       end
 
       private
@@ -71,8 +73,14 @@ module Fawnmoss
         clock = @clocks[tune]
         Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill).map do |sound|
           Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, sound.length), bar: sound.note.bar, silent:,
-                    midi: @instrument.sounding(sound.pitch).midi)
+                    midi: (block_given? ? yield(sound.pitch) : @instrument.sounding(sound.pitch)).midi)
         end
+      end
+
+      # The second part sounds as it is written, whatever the instrument.
+      def second
+        own = @unfolded.second or return
+        sounds(own.played, own) { _1 }
       end
 
       def last(notes) = notes.map { _1.at + _1.length }.max || 0r

@@ -12,7 +12,8 @@ module Fawnmoss
         first = chosen.first.first
         runs = chosen.slice_when { |(_, a), (_, b)| b != a + 1 }.map { |run| run.map(&:first) }
         pickup = chosen.first.last.zero? ? tune.pickup : 0r
-        tune.copy(key: first.key, meter: first.meter, tempo: first.tempo, bars: runs.flat_map { closed(_1) }.freeze, pickup:)
+        tune.copy(key: first.key, meter: first.meter, tempo: first.tempo, bars: runs.flat_map { closed(_1) }.freeze, pickup:,
+                  second: tune.second && bars(tune.second, numbers))
       end
 
       # A run of neighbouring bars that begins and ends in itself.

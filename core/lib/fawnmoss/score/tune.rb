@@ -4,8 +4,9 @@ module Fawnmoss
   module Score
     # A tune as written, before any mark. key: Theory::Key, meter: Theory::Meter, tempo: quarters a minute or nil and clef: as written or nil, all of
     # the first bar it was read with; pickup: quarters, 0 when none; bars: Score::Bar; notices: sentences about what a reader
-    # knowingly left out.
-    Tune = Value.of(:title, :composer, :key, :meter, :tempo, :pickup, :clef, :bars, :notices) do
+    # knowingly left out; second: another Tune, its title its name, to be played together with this one, or nil. It has the same bars with other
+    # notes (Writing::Second), written as it sounds.
+    Tune = Value.of(:title, :composer, :key, :meter, :tempo, :pickup, :clef, :bars, :notices, :second) do
       # What is worked out of a tune alone is worked out once and kept with it.
       def derive = @known = {}
 
@@ -20,7 +21,8 @@ module Fawnmoss
       # Quarters to count in before the first note: a bar, or two bars less the pick-up that ends them (guide page on practice).
       def count_in = pickup.zero? ? meter.bar_length : (2 * meter.bar_length) - pickup
 
-      # The same tune moved by an interval, key and all. Raises InvalidInput when the key or a note cannot be written.
+      # The same tune moved by an interval, key and all; the second part goes along without the octaves, for those are the instrument's.
+      # Raises InvalidInput when the key or a note cannot be written.
       def up(interval)
         return self if interval.steps.zero? && interval.semitones.zero?
 
@@ -29,7 +31,8 @@ module Fawnmoss
 
         pitches = Hash.new { |known, pitch| known[pitch] = pitch.up(interval) } # each is moved once
         keys = Hash.new { |known, key| known[key] = move_key(key, interval) }
-        copy(key: keys[key], bars: bars.map { |bar| move_bar(bar, interval, pitches, keys) }.freeze).tap { @known[:up] = [interval, _1].freeze }
+        moved = bars.map { |bar| move_bar(bar, interval, pitches, keys) }.freeze
+        copy(key: keys[key], bars: moved, second: second&.up(interval.within_octave)).tap { @known[:up] = [interval, _1].freeze }
       end
 
       # How much quicker than the first bar one is to go; 1 where nothing is said.

@@ -11,7 +11,7 @@ module Fawnmoss
       # Score::Tune -> Score::Tune without repeat signs; note ids occur again where bars do.
       def self.tune(tune)
         bars = new(tune.bars).order.map { |index| plain(tune.bars[index]) }
-        tune.copy(bars: bars.freeze)
+        tune.copy(bars: bars.freeze, second: tune.second && tune(tune.second))
       end
 
       def self.plain(bar) = bar.copy(repeat_start: false, repeat_end: false, ending: nil, signs: [].freeze)

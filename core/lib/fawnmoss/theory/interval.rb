@@ -16,6 +16,13 @@ module Fawnmoss
 
       def whole_octaves? = (semitones % 12).zero? && (steps % 7).zero?
 
+      # The same way without its whole octaves.
+      #   Interval.new(steps: -11, semitones: -19).within_octave # => steps -4, semitones -7
+      def within_octave
+        octaves = semitones.abs / 12 * (semitones <=> 0)
+        self.class.new(steps: steps - (7 * octaves), semitones: semitones - (12 * octaves))
+      end
+
       # How far and which way: "a fifth lower", "two octaves higher"; nil where nothing moves.
       #   Interval.new(steps: -11, semitones: -19).words # => "a fifth and an octave lower"
       def words

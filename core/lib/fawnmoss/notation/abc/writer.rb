@@ -26,9 +26,21 @@ module Fawnmoss
           @hairpin = nil # kind of the one that is open
         end
 
-        def text = "#{header.join("\n")}\n#{body}\n"
+        def text = "#{header.join("\n")}\n#{@tune.second ? voices.join("\n") : body}\n"
+
+        def body
+          lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
+          lines.zip(@tune.bars.each_slice(BARS_A_LINE)).map { |line, bars| [line.join, *sung(bars)].join("\n") }.join("\n")
+        end
 
         private
+
+        # The melody and the second part, one after the other.
+        def voices
+          second = @tune.second
+          clef = " clef=#{second.clef || 'treble'}" if second.clef != @clef
+          ['V:1', body, "V:2 name=\"#{plain(second.title.tr('"', "'"))}\"#{clef}", self.class.new(second).body]
+        end
 
         def header
           ['X:1', "T:#{plain(@tune.title)}", ("C:#{plain(@tune.composer)}" unless @tune.composer.to_s.empty?), "M:#{meter(@tune.meter)}", 'L:1/8',
@@ -38,11 +50,6 @@ module Fawnmoss
         def plain(text) = text.gsub(/[[:cntrl:]]+/, ' ').gsub('%', '\\%').strip
 
         def meter(meter) = { 'common' => 'C', 'cut' => 'C|', 'free' => 'none' }.fetch(meter.symbol) { meter.to_s }
-
-        def body
-          lines = @tune.bars.each_with_index.map { |bar, index| bar(bar, index) }.each_slice(BARS_A_LINE)
-          lines.zip(@tune.bars.each_slice(BARS_A_LINE)).map { |line, bars| [line.join, *sung(bars)].join("\n") }.join("\n")
-        end
 
         # What is sung to a line, a "w:" line a verse.
         def sung(bars)

@@ -9,12 +9,16 @@ module Fawnmoss
 
         ACCIDENTALS = %w[flat-flat flat natural sharp double-sharp].freeze
 
-        # ids: note ids as attributes, no name before the staff and no fingers, strings or bow signs, for the engraver, which
+        # ids: note ids as attributes, no name before the staff, no second part and no fingers, strings or bow signs, for the engraver, which
         # leaves those to the bands. instrument: its clef, name and transposition; nil writes the tune as it was read.
-        def initialize(tune, ids: false, instrument: nil)
+        # name: of the part; beside: it is a second one, which says nothing that the first has said.
+        def initialize(tune, ids: false, instrument: nil, name: instrument&.name.to_s, beside: false)
           @tune = tune
           @ids = ids
           @instrument = instrument
+          @name = ids ? '' : name
+          @beside = beside
+          @second = self.class.new(tune.second, name: tune.second.title, beside: true) if tune.second && !ids
           @divisions = tune.notes.map { _1.duration.denominator }.uniq.inject(1, :lcm)
           @frame = Frame.new(tune, instrument, @divisions)
           @beams = Beams.new(tune)
@@ -26,17 +30,26 @@ module Fawnmoss
           Nokogiri::XML::Builder.new(encoding: 'UTF-8') do |xml|
             xml.send(:'score-partwise', version: '3.0') do
               write_head(xml)
-              xml.part(id: 'P1') { @tune.bars.each_with_index { |bar, index| write_bar(xml, bar, index) } }
+              parts.each { |id, part| xml.part(id:) { part.write_bars(xml) } }
             end
           end.to_xml
         end
 
+        def write_bars(xml) = @tune.bars.each_with_index { |bar, index| write_bar(xml, bar, index) }
+
+        attr_reader :name
+
+        protected :write_bars, :name
+
         private
+
+        # By id, as the score names them.
+        def parts = { 'P1' => self, 'P2' => @second }.compact
 
         def write_head(xml)
           xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?
           xml.identification { xml.creator(@tune.composer, type: 'composer') } unless @tune.composer.empty?
-          xml.send(:'part-list') { xml.send(:'score-part', id: 'P1') { xml.send(:'part-name', @ids ? '' : @instrument&.name.to_s) } }
+          xml.send(:'part-list') { parts.each { |id, part| xml.send(:'score-part', id:) { xml.send(:'part-name', part.name) } } }
         end
 
         def write_bar(xml, bar, index)
@@ -51,7 +64,7 @@ module Fawnmoss
         end
 
         # How fast, where the tune says so and where that changes; the page says the first tempo by itself.
-        def tempo?(bar, index) = bar.tempo && (index.zero? ? !@ids : @tune.bars[index - 1].tempo != bar.tempo)
+        def tempo?(bar, index) = bar.tempo && !@beside && (index.zero? ? !@ids : @tune.bars[index - 1].tempo != bar.tempo)
 
         # The notes that sound together; a tie leads to the notes of the same pitch in the next.
         def write_chord(xml, chord)
