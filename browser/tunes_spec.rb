@@ -116,6 +116,8 @@ RSpec.describe 'the shelf' do
     press(:space)
     visit "/tunes/#{studio.tunes_dataset.first(title: 'Pair').id}"
     expect(page).to have_content('Second part: Lower')
+    sleep 2.5 # longer than the desk waits before it saves: a tune that is only looked at is not saved
+    expect(studio.tunes_dataset.first(title: 'Pair').lock_version).to eq(0)
     click_button 'Make it a tune of its own'
     expect(page).to have_css('h1', text: 'Pair, Lower')
     expect(page).to have_content('Second part: Pair')

@@ -60,7 +60,7 @@ RSpec.describe 'editing a tune' do
     end
 
     it 'names parts and voices, and takes one with rests where it is silent' do
-      expect(described_class.new(score).parts.map(&:to_h)).to eq([{ index: 0, name: 'Violin I', voices: ['1'] }, { index: 1, name: 'part 2', voices: %w[1 2] }])
+      expect(described_class.new(score).parts.map(&:to_h)).to eq([{ index: 0, name: 'Violin I', voices: ['1'], printed: nil }, { index: 1, name: 'part 2', voices: %w[1 2], printed: nil }])
       text, left = described_class.new(score).take(1, '2')
       tune = Fawnmoss::Notation::MusicXml.read(text)
       expect(tune.notes.map { [_1.pitch&.to_s, _1.at, _1.duration] }).to eq([[nil, 0, 1], ['E4', 1, 2], [nil, 3, 1]])

@@ -73,6 +73,15 @@ RSpec.describe Fawnmoss::Writing::Second do
     expect(Fawnmoss::Practice::PlayAlong.of(chart(melody)).to_answer[:second]).to be_nil
   end
 
+  it 'is called as its line is in the file' do
+    file = Fawnmoss::Notation::Contents.of("X:1\nT:Q\nM:3/4\nL:1/4\nK:G\nV:1 name=\"Violin\"\nB3|\nV:2\nG3|\nV:3 name=\"Cello\" clef=bass\nG,3|\n", 'abc')
+    expect(file.tunes.first.parts.map { [_1.voices, _1.printed] }).to eq([[%w[1 2 3], ['Violin', '', 'Cello']]])
+    expect(%w[1 2 3].map { file.name_of(voice: _1) }).to eq(['Violin', 'voice 2', 'Cello'])
+    score = Fawnmoss::Notation::Contents.of(Fawnmoss::Notation::MusicXml.write(beside('z|F2A|G2E|F3|F2|]')), 'musicxml')
+    expect([score.name_of(part: 1), score.name_of(part: 1, voice: '1')]).to eq(%w[Cello Cello])
+    expect(Fawnmoss::Notation.but_kept(['Left out: Violin, Cello.', 'Left out: voice 2.', 'A bar is short.'], %w[Cello 2])).to eq(['Left out: Violin.', 'A bar is short.'])
+  end
+
   # abc2midi and midicsv are other programs; both are named in docs/references.md.
   it 'sounds in other programs as we say: our ABC in abc2midi, our MIDI in midicsv, our MusicXML by its schema' do
     tune = beside('z|F2A|G2E|F3|F2|]')

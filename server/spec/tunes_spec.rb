@@ -149,7 +149,8 @@ RSpec.describe 'tunes' do
            "#{part.call('A', note.call('G'))}#{part.call('B', "#{note.call('A')}<backup><duration>4</duration></backup>#{note.call('F', 2)}")}</score-partwise>"
     api(:post, '/api/tunes', { text: })
     expect([status, error[:code]]).to eq([422, 'contents'])
-    expect(error[:tunes]).to eq([{ index: 0, title: '', why: nil, parts: [{ index: 0, name: 'First', voices: ['1'] }, { index: 1, name: 'Second', voices: %w[1 2] }] }])
+    expect(error[:tunes]).to eq([{ index: 0, title: '', why: nil, parts: [{ index: 0, name: 'First', voices: ['1'], printed: nil },
+                                                                          { index: 1, name: 'Second', voices: %w[1 2], printed: nil }] }])
     tune = api(:post, '/api/tunes', { text:, part: 1, voice: '2', title: 'Lower' })
     expect([tune[:abc], tune[:notices]]).to match([/F8/, ['Left out: First.', 'Left out of Second: voice 1.']])
     api(:post, '/api/tunes', { text:, part: 5 })

@@ -59,5 +59,6 @@ const apart = () =>
 </template>
 
 <style scoped>
+.second { margin: 8px 0 4px; }
 .second .v-autocomplete { max-width: 420px; }
 </style>

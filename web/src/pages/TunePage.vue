@@ -122,7 +122,7 @@ useKeys((event) => {
 /** What lies on the shelf is saved as it is written. */
 watch([text, () => form.title, () => form.source], () => {
   clearTimeout(saving)
-  if (tune.value && changed.value && !theirs.value) saving = setTimeout(() => void save(), PAUSE)
+  if (tune.value && changed.value && !theirs.value) saving = setTimeout(() => void (changed.value && save()), PAUSE)
 })
 
 async function save(over?: Tune): Promise<void> {

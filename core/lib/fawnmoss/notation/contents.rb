@@ -8,8 +8,9 @@ module Fawnmoss
       Tune = Value.of(:index, :title, :parts, :why) do
         def voices = parts.sum { _1.voices.size }
       end
-      # A part of a score. index: 0 the first; name: as printed; voices: names of those that have notes, as they are taken.
-      Part = Value.of(:index, :name, :voices)
+      # A part of a score. index: 0 the first; name: as printed; voices: names of those that have notes, as they are taken; printed: what those are
+      # called on the page, '' for nothing, or nil where voices have no names of their own.
+      Part = Value.of(:index, :name, :voices, :printed)
 
       # text: of the file (archives unpacked), bytes for MIDI; format: 'abc', 'musicxml' or 'midi'. Raises InvalidTune for what is none.
       def self.of(text, format) = { 'abc' => AbcFile, 'musicxml' => ScoreFile, 'midi' => MidiFile }.fetch(format).new(text)
@@ -74,8 +75,8 @@ module Fawnmoss
         def listed(piece, index)
           voices = reader(index).voices
           named = voices.map(&:name).reject(&:empty?)
-          Tune.new(index:, title: piece.title, parts: [Part.new(index: 0, name: named.join(', '), voices: voices.map(&:id).freeze)].freeze,
-                   why: voices.empty? ? 'There are no notes.' : nil)
+          part = Part.new(index: 0, name: named.join(', '), voices: voices.map(&:id).freeze, printed: (voices.map(&:name).freeze if named.any?))
+          Tune.new(index:, title: piece.title, parts: [part].freeze, why: voices.empty? ? 'There are no notes.' : nil)
         rescue InvalidTune => e
           Tune.new(index:, title: piece.title, parts: [].freeze, why: e.text)
         end
