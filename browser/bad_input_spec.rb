@@ -99,6 +99,21 @@ RSpec.describe 'bad input' do
     expect(page).to have_css('.card-paper .note', text: 'The end of each bow.')
   end
 
+  it 'goes to a page whose files did not arrive as soon as the server is there again, and says so until then' do
+    visit '/today'
+    expect(page).to have_css('h1', text: /day/)
+    page.driver.browser.execute_cdp('Network.clearBrowserCache')
+    Capybara.app.cut = true
+    click_link 'Scales'
+    expect(page).to have_css('.missed', text: 'The page you asked for has not arrived')
+    expect(page).to have_css('h1', text: /day/) # what was there stays
+    Capybara.app.cut = false
+    expect(page).to have_css('h1', text: 'D major, 1 octave', wait: 60)
+    expect(page).to have_no_css('.missed')
+  ensure
+    Capybara.app.cut = false
+  end
+
   it 'says which note lies below the instrument, and offers what fits' do
     add_tune_dialog
     paste("X:1\nT:Far and wide\nM:4/4\nL:1/4\nK:D\nA,,2 E,2|D2 A,2|]")

@@ -125,7 +125,7 @@ RSpec.describe 'the writing desk' do
     find('h1').click
     type ['a']
     expect(page).to have_content('Saved.')
-    expect(tune.reload.score.bars.size).to eq(2)
+    wait_until { tune.reload.score.bars.size == 2 }
     FawnmossServer::Actions::ChangeTune.call(studio, tune.id, FawnmossServer::Inputs::Fields.new('title' => 'Thrice', 'source' => '', 'lock_version' => tune.lock_version))
     type ['b']
     expect(page).to have_button('Save mine over it')

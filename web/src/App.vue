@@ -10,12 +10,13 @@ import { useSession } from './stores/session'
 import { typing } from './composables/useKeys'
 import { sendKept } from './composables/useMarks'
 import { useOnline } from './composables/useOnline'
+import { missed, open } from './missed'
 
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const chart = useChart()
-const framed = computed(() => !route.meta.open && !route.meta.bare)
+const framed = computed(() => route.matched.length > 0 && !route.meta.open && !route.meta.bare)
 const keys = ref(false)
 
 function toLogin(): void {
@@ -45,6 +46,10 @@ onUnmounted(() => {
 
 <template>
   <v-app>
+    <p v-if="missed" class="problem missed" role="alert">
+      The page you asked for has not arrived: the server cannot be reached, or the connection was lost. It is tried again by itself.
+      <v-btn density="compact" @click="open">Try now</v-btn>
+    </p>
     <a v-if="framed" class="skip" href="#main">Skip to the page</a>
     <div :class="{ frame: framed }">
       <AppRail v-if="framed" />
@@ -62,6 +67,8 @@ onUnmounted(() => {
 .frame { display: grid; grid-template-columns: 84px minmax(0, 1fr); min-height: 100vh; }
 .skip { position: absolute; left: -999px; }
 .skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--card); padding: 6px 12px; }
+/* over whatever page is there */
+.missed { position: fixed; top: 8px; left: 50%; transform: translateX(-50%); z-index: 2000; background: var(--card); max-width: 560px; }
 main:focus { outline: none; }
 @media (max-width: 700px) { .frame { grid-template-columns: 1fr; padding-bottom: 64px; } }
 @media print { .frame { display: block; } .skip { display: none; } }
