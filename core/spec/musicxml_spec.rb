@@ -111,4 +111,21 @@ RSpec.describe Fawnmoss::Notation::MusicXml do
     signs = '<>/"0195abx &-'.chars
     expect(survives_mutilation(text, signs, seed: 11, times: 1000, most: 3) { described_class.read(_1) }).to eq(1000)
   end
+
+  # Nokogiri's builder is the second one that writes the same.
+  it 'writes tags as the well-known builder does: attributes, texts, empty tags, what has to be escaped' do
+    write = lambda do |xml|
+      xml.send(:'score-partwise', version: '3.0') do
+        xml.words("a & <b> \"c\"\r", kind: "\"&<>\"\n\t'")
+        xml.part({ id: 'P1' }) { xml.key { xml.fifths(-2) and xml.mode('minor') } }
+        xml.empty { nil }
+        xml.text_('sung')
+        xml.name('')
+        xml.time(symbol: :cut) { xml.print }
+      end
+    end
+    ours = Fawnmoss::Notation::MusicXml::Markup.new
+    write.call(ours)
+    expect(ours.to_xml).to eq(Nokogiri::XML::Builder.new(encoding: 'UTF-8') { |xml| write.call(xml) }.to_xml)
+  end
 end

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Writing } from '../api/types'
-import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
+import { engrave, engraveInTwo, SCALE, waitingWords } from '../composables/useEngraver'
 import { asSystems } from '../geometry/systems'
 import { staffLine } from '../geometry/writing'
 
@@ -52,6 +52,7 @@ async function show(found: string[]): Promise<void> {
 /** Everything at once: ties and slurs from one system to the next are drawn. */
 async function inOne(musicxml: string, width: number, bars: number): Promise<string[]> {
   const found = await engrave(musicxml, width, bars, SCALE)
+  engraveInTwo()
   learn(asSystems(musicxml, bars), width, found)
   return found
 }

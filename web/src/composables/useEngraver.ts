@@ -16,29 +16,56 @@ export const waitingWords = computed(() =>
   progress.value === null ? 'Engraving the notes. The first time takes a few seconds.' : `Loading the engraver, once: ${Math.round(progress.value * 100)} %`,
 )
 
-let worker: Worker | undefined
-let count = 0
-const waiting = new Map<number, { resolve: (pages: string[]) => void; reject: (error: Error) => void }>()
+interface Job {
+  resolve: (pages: string[]) => void
+  reject: (error: Error) => void
+}
+/** A worker with what it still has to do, by number. */
+interface Engraver {
+  worker: Worker
+  jobs: Map<number, Job>
+}
+const WARMING = 0 // number of the job that only loads the engraver
+let count = WARMING
+/** One, or two while a tune is written: a key often changes two systems, and each takes as long as all the rest. */
+let engravers: Engraver[] = []
 
-function start(): Worker {
-  const made = new Worker(new URL('../workers/engraver.ts', import.meta.url), { type: 'module' })
-  made.onmessage = ({ data }: MessageEvent<{ id: number; pages?: string[]; error?: string; progress?: number }>) => {
+function start(): Engraver {
+  const worker = new Worker(new URL('../workers/engraver.ts', import.meta.url), { type: 'module' })
+  const jobs = new Map<number, Job>()
+  const made = { worker, jobs }
+  worker.onmessage = ({ data }: MessageEvent<{ id: number; pages?: string[]; error?: string; progress?: number }>) => {
     if (data.progress !== undefined) {
-      progress.value = __ENGRAVER_BYTES__ ? Math.min(1, data.progress / __ENGRAVER_BYTES__) : null
+      if (made === engravers[0]) progress.value = __ENGRAVER_BYTES__ ? Math.min(1, data.progress / __ENGRAVER_BYTES__) : null
       return
     }
     progress.value = null
-    const job = waiting.get(data.id)
-    waiting.delete(data.id)
+    const job = jobs.get(data.id)
+    jobs.delete(data.id)
     if (data.pages) job?.resolve(data.pages)
     else job?.reject(new Error(data.error ?? 'The notes could not be engraved.'))
   }
-  made.onerror = () => {
-    for (const job of waiting.values()) job.reject(new Error('The engraver could not be loaded. Check the connection and try again.'))
-    waiting.clear()
-    worker = undefined
+  worker.onerror = () => {
+    for (const job of jobs.values()) job.reject(new Error('The engraver could not be loaded. Check the connection and try again.'))
+    engravers = engravers.filter((one) => one !== made)
   }
+  engravers.push(made)
   return made
+}
+
+const base = (): string => new URL(BASE, location.origin).href
+
+/** Gets a second engraver ready, on a machine that can do two things at once. Until it has loaded it is not asked; without it all goes on. */
+export function engraveInTwo(): void {
+  if (engravers.length !== 1 || (navigator.hardwareConcurrency ?? 1) < 2) return
+  const { worker, jobs } = start()
+  jobs.set(WARMING, { resolve: () => undefined, reject: () => undefined })
+  worker.postMessage({ id: WARMING, base: base() })
+}
+
+/** The one with the least to do; the first one when it is the same. */
+function idlest(): Engraver {
+  return engravers.length ? engravers.reduce((best, one) => (one.jobs.size < best.jobs.size ? one : best)) : start()
 }
 
 /**
@@ -46,13 +73,13 @@ function start(): Worker {
  * Rejects with an Error whose message can be shown.
  */
 export function engrave(musicxml: string, width: number, bars: number, scale = SCALE): Promise<string[]> {
-  worker ??= start()
+  const { worker, jobs } = idlest()
   const id = ++count
   return new Promise((resolve, reject) => {
-    waiting.set(id, { resolve, reject })
-    worker!.postMessage({
+    jobs.set(id, { resolve, reject })
+    worker.postMessage({
       id,
-      base: new URL(BASE, location.origin).href,
+      base: base(),
       musicxml: withSystems(musicxml, bars),
       scale,
       width: Math.round((width * 100) / scale),

@@ -1,7 +1,8 @@
 /// <reference lib="webworker" />
 // Engraves notes away from the page: loads the engraver once, on first use, and answers one SVG per system.
 
-interface Job { id: number; base: string; musicxml: string; scale: number; width: number }
+/** Without notes: only load the engraver. */
+interface Job { id: number; base: string; musicxml?: string; scale: number; width: number }
 interface Toolkit {
   setOptions(options: Record<string, unknown>): void
   loadData(data: string): boolean | number
@@ -32,6 +33,7 @@ self.onmessage = async ({ data }: MessageEvent<Job>) => {
   try {
     toolkit ??= load(data.base)
     const engraver = await toolkit
+    if (data.musicxml === undefined) return self.postMessage({ id: data.id, pages: [] })
     engraver.setOptions({
       scale: data.scale, pageWidth: data.width, pageHeight: 60000, adjustPageHeight: true, breaks: 'line', systemMaxPerPage: 1, header: 'none', footer: 'none',
       svgHtml5: true, svgViewBox: true, minLastJustification: 0.3, font: 'Leland', xmlIdSeed: 1, pageMarginLeft: 0, pageMarginRight: 0, pageMarginTop: 10,

@@ -27,12 +27,12 @@ module Fawnmoss
         end
 
         def text
-          Nokogiri::XML::Builder.new(encoding: 'UTF-8') do |xml|
-            xml.send(:'score-partwise', version: '3.0') do
-              write_head(xml)
-              parts.each { |id, part| xml.part(id:) { part.write_bars(xml) } }
-            end
-          end.to_xml
+          xml = Markup.new
+          xml.send(:'score-partwise', version: '3.0') do
+            write_head(xml)
+            parts.each { |id, part| xml.part(id:) { part.write_bars(xml) } }
+          end
+          xml.to_xml
         end
 
         def write_bars(xml) = @tune.bars.each_with_index { |bar, index| write_bar(xml, bar, index) }
