@@ -93,6 +93,27 @@ RSpec.describe 'the writing desk' do
     expect(staff).to eq(2)
   end
 
+  it 'copies a stretch to another place, with the keys and with a button, and changes the pick-up afterwards' do
+    empty_desk
+    find('h1').click
+    type %w[d e f g] + ['w'] + %w[a b]
+    wait_until { written.delete(' ') == 'D2E2F2G2|A8|B8|]' }
+    expect(page).to have_button('put the copy here', disabled: true)
+    type [:home, %i[shift right], %i[shift right], %i[shift right], [:control, 'c'], :end, [:control, 'v']]
+    wait_until { written.delete(' ') == 'D2E2F2G2|A8|B8|D2E2F2G2|]' }
+    type [:home] + ([:right] * 4)
+    click_button 'put the copy here'
+    wait_until { written.delete(' ') == 'D2E2F2G2|A8|D2E2F2G2|B8|D2E2F2G2|]' }
+    find('[role=tab]', text: 'Bars and key').click
+    pick 'Pick-up', 'a half'
+    wait_until { written.delete(' ').start_with?('D2E2|F2G2A4-|A4D2E2|') }
+    find('h1').click
+    type [[:control, 'z']]
+    wait_until { written.delete(' ') == 'D2E2F2G2|A8|D2E2F2G2|B8|D2E2F2G2|]' }
+    type [:end, 'q', 'c']
+    wait_until { written.delete(' ').end_with?('|D2E2F2G2|c2|]') }
+  end
+
   it 'is text as well, both ways; a mistake is marked where it stands, and nothing typed is lost over a reload' do
     empty_desk
     find('h1').click

@@ -28,6 +28,42 @@ RSpec.describe Fawnmoss::Writing do
   def up(count) = { 'up' => count }
   def opened(body, **more) = described_class::Desk.new(sheet: described_class::Sheet.of(tune(body, **more)), cursor: 0, anchor: nil, pen: described_class::Pen.from_plain({}), instrument: instrument('violin'))
 
+  describe 'what was copied' do
+    def stretch(desk, from, to) = press(desk, ['select', { 'number' => from }], ['select', { 'number' => to, 'more' => true }])
+    def clip(desk) = described_class::Copies.of(desk)
+
+    it 'is put behind what is in hand, bars and all, and written on at the end' do
+      desk = stretch(opened('D2 E F|G4|A4|B4|', key: 'D'), 0, 3)
+      copied = clip(desk)
+      expect(text(press(desk, ['select', { 'number' => 4 }], ['paste', { 'text' => copied }]))).to eq('D4 E2 F2 |G8 |A8 |D4 E2 F2 |G8 |B8 |]')
+      expect(text(press(desk, ['end'], ['paste', { 'text' => copied }]))).to eq('D4 E2 F2 |G8 |A8 |B8 |D4 E2 F2 |G8 |]')
+    end
+
+    it 'goes over bar lines tied, keeps what stands at its notes, and sounds the same in another key' do
+      copied = clip(stretch(opened('(D .E) !p!F2|"^sweet"vG4|A4|', key: 'D'), 0, 3))
+      other = opened('C3 G|c4|', key: 'C')
+      expect(text(press(other, ['select', { 'number' => 0 }], ['paste', { 'text' => copied }]))).to eq('C6 (D2 |.E2) !p!^F4 "^sweet"vG2- |G6 G2 |c8 |]')
+    end
+
+    it 'is nothing for one sound or rests, and refused when it is no music' do
+      expect(clip(opened('D E F G|'))).to be_nil
+      expect(clip(stretch(opened('z2 z2|D4|'), 0, 1))).to be_nil
+      ['', 'X', "X:1\nK:D\n", 'x' * 20_001].each do |copied|
+        expect { opened('D E F G|').press('paste', { 'text' => copied }) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.where).to eq(field: 'text') }
+      end
+    end
+  end
+
+  it 'changes the pick-up afterwards: the bars are filled anew, up to a repeat sign' do
+    desk = opened('D E F G|A B c d|e4|', key: 'D')
+    late = desk.press('pickup', { 'pickup' => '1' })
+    expect([text(late), late.sheet.tune.pickup]).to eq(['D2 |E2 F2 G2 A2 |B2 c2 d2 e2- |e6 |]', 1])
+    expect(text(late.press('pickup', { 'pickup' => '0' }))).to eq('D2 E2 F2 G2 |A2 B2 c2 d2 |e8 |]')
+    expect(text(opened('D E F G|A2 B2:|c2 d2|', key: 'D').press('pickup', { 'pickup' => '1' }))).to eq('D2 |E2 F2 G2 A2- |A2 B4 :|c4 d4 |]')
+    expect(blank.press('pickup', { 'pickup' => '1/2' }).sheet.pickup).to eq(1/2r)
+    ['4', '9', 'x', '-1', '1/3'].each { |length| expect { desk.press('pickup', { 'pickup' => length }) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.where[:field]).to eq('pickup') } }
+  end
+
   describe 'by letter' do
     it 'takes the nearest note of that name, in the key, with the accidental that stands in the bar' do
       desk = letters(blank, 'dacf')
@@ -189,7 +225,8 @@ RSpec.describe Fawnmoss::Writing do
                ['mark', { 'mark' => %w[staccato fermata trill breath].sample(random:) }], ['bow', { 'bow' => 'up' }], ['printed', { 'finger' => 2 }], ['dynamic', { 'text' => 'p' }],
                ['hairpin', { 'kind' => %w[crescendo diminuendo none].sample(random:) }], ['words', { 'text' => 'x "y" % z' }], ['chord', { 'text' => 'Am' }], ['sing', { 'text' => 'la- la * | la' }],
                ['grace', { 'letter' => 'g' }], ['ending', { 'number' => %w[1 2].sample(random:) }], ['sign', { 'sign' => 'segno' }], ['key', { 'key' => ['G major', 'F major', 'E minor'].sample(random:) }],
-               ['meter', { 'meter' => %w[3/4 6/8 4/4 none].sample(random:) }], ['tempo', { 'tempo' => 77 }], ['again', { 'bar' => true }], ['string', up(random.rand(-1..1))], ['rehearsal', { 'text' => 'A' }]]
+               ['meter', { 'meter' => %w[3/4 6/8 4/4 none].sample(random:) }], ['tempo', { 'tempo' => 77 }], ['again', { 'bar' => true }], ['string', up(random.rand(-1..1))], ['rehearsal', { 'text' => 'A' }],
+               ['pickup', { 'pickup' => %w[0 1/2 1 2].sample(random:) }], ['paste', { 'text' => "X:1\nM:4/4\nL:1/4\nK:G\n(DE) (3F/G/A/ z|B2-|B2|\n" }]]
       random.rand < 0.45 ? [given[random.rand(3)], given.first].sample(random:) : (plain.map { [_1] } + given).sample(random:)
     end
 
@@ -211,6 +248,7 @@ RSpec.describe Fawnmoss::Writing do
           edit = now.edit_from(desk)
           expect([edit.apply(desk.sheet).bars, edit.inverse.apply(now.sheet).bars]).to eq([now.sheet.bars, desk.sheet.bars]), name
           shown = described_class::Shown.of(now)
+          Fawnmoss::Notation::Abc.read(shown[:clip]) if shown[:clip]
           unless shown[:text].empty?
             again = described_class::Sheet.of(Fawnmoss::Notation::Abc.read(shown[:text]), pickup: now.sheet.pickup)
             expect(again.sounds.map { [_1.pitches, _1.length] }).to eq(now.sounds.map { [_1.pitches, _1.length] }), "#{name}: #{shown[:text]}"

@@ -2,7 +2,8 @@
 
 module FawnmossServer
   module Inputs
-    GIVEN = %w[letter line finger across bar up length mark bow text verse kind number sign key meter tempo string more].freeze # by acts of the writing desk
+    # What acts of the writing desk are given.
+    GIVEN = %w[letter line finger across bar up length mark bow text verse kind number sign key meter tempo pickup string more].freeze
     PLAIN = [String, Integer, TrueClass, FalseClass, NilClass].freeze
 
     # What lies on the writing desk, and the acts to be done: text, or what a new tune begins with; Fawnmoss::Writing::Desk of it.
@@ -44,10 +45,7 @@ module FawnmossServer
 
       # Quarters, "1/2".
       def self.pickup(start)
-        text = start.text('pickup', max: 8, default: '0')
-        start.refuse('pickup', "#{text} is no length of a pick-up.", 'Write it in quarters, such as 1 or 1/2.') unless text.match?(%r{\A\d{1,2}(/[1248])?\z})
-        length = Rational(text)
-        length.between?(0, 8) ? length : start.refuse('pickup', 'This pick-up is longer than a bar.', nil)
+        Fawnmoss::Writing::Frame.quarters(start.text('pickup', max: 8, default: '0'))
       end
       private_class_method :acts, :desk, :sheet, :pickup
     end

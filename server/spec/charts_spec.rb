@@ -5,6 +5,12 @@ require_relative 'spec_helper'
 RSpec.describe 'charts' do
   before { log_in }
 
+  it 'marks the bars of the tune that do not add up' do
+    chart = open_chart(tune: add_tune('D E F G A|A2 A2|D4|'))
+    expect(chart[:chart][:odd]).to eq([{ bar: 1, words: 'Bar 1 holds 5 quarters, but 4/4 asks for 4 quarters.' }])
+    expect(open_chart(tune: add_tune('D E F G|A4|', title: 'Even'), pupil: { id: chart[:pupil_id] })[:chart][:odd]).to eq([])
+  end
+
   it 'opens the chart of a tune for a pupil once, and gives it again' do
     tune = add_tune
     pupil = add_pupil

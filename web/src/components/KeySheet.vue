@@ -35,6 +35,7 @@ const groups = [
       ['l  u  v  |', 'slur, up-bow, down-bow, bar line'],
       ['← → Home End', 'take a note in hand; with Shift a stretch'],
       ['⌫', 'take away'],
+      ['Ctrl C  Ctrl V', 'copy a stretch, put it behind what is in hand; Ctrl X takes it away'],
       ['Space', 'play, stop'],
       ['Ctrl Z', 'undo; with Shift, redo']
     ]

@@ -55,6 +55,10 @@ const range = computed(() => {
 /** What was pencilled in besides the engraving. Cards issued long ago have none. */
 const circles = computed(() => layout.value.spans.filter((span) => (props.chart.pencil ?? []).some((mark) => mark.kind === 'circle' && mark.bar === span.bar)))
 const remarks = computed(() => (props.chart.pencil ?? []).filter((mark) => mark.kind === 'remark' && here.value.some((one) => one.note.id === mark.note)))
+/** Bars that do not add up: the desk's business, not the card's. */
+const odd = computed(() =>
+  layout.value.spans.flatMap((span) => (props.fixed ? [] : (props.chart.odd ?? [])).filter((one) => one.bar === span.bar).map((one) => ({ ...one, span })))
+)
 const cursor = computed(() => (props.now ? (layout.value.notes.get(props.now) ?? null) : null))
 
 function measure(): void {
@@ -126,6 +130,8 @@ defineExpose({ measure })
       <div ref="staff" class="staff" v-html="svg" />
       <i v-for="span in circles" :key="span.bar" class="circle" :style="{ left: `${span.x1 - 2}px`, width: `${span.x2 - span.x1 + 2}px` }" />
     </div>
+    <p v-for="one in odd" :key="one.bar" class="odd" :style="{ marginLeft: `${Math.max(0, one.span.x1)}px` }">
+      <i :style="{ width: `${one.span.x2 - one.span.x1}px` }" aria-hidden="true" />{{ one.words }}</p>
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
@@ -150,6 +156,9 @@ defineExpose({ measure })
 .staff :deep(svg text), .staff :deep(svg tspan:not([font-family])) { font-family: var(--v-font-heading); }
 .engraved { position: relative; }
 .circle { position: absolute; top: -4px; bottom: -4px; border: 2px solid var(--fawn); border-radius: 45% / 50%; pointer-events: none; }
+/* a dashed line under the bar, and what is wrong with it */
+.odd { margin: 0 0 2px; font-size: 0.85rem; color: var(--fawn); }
+.odd i { display: block; border-top: 2px dashed var(--fawn); margin-bottom: 1px; }
 .remark { margin: 2px 0 0; font: italic 500 0.95rem var(--v-font-heading); color: var(--ink); }
 .lit { position: absolute; top: 0; bottom: 0; border-radius: 6px; background: rgba(var(--v-theme-secondary), 0.16); pointer-events: none; }
 .differs { position: absolute; top: 0; height: 50px; width: 22px; border-radius: 5px; border: 1.5px dashed var(--fawn); pointer-events: none; }
@@ -157,5 +166,5 @@ defineExpose({ measure })
   position: absolute; top: 0; bottom: 0; width: 18px; margin-left: -9px; border-radius: 5px;
   background: rgba(var(--v-theme-primary), 0.28); pointer-events: none;
 }
-@media print { .lit, .cursor { display: none; } .system { cursor: auto; } }
+@media print { .lit, .cursor, .odd { display: none; } .system { cursor: auto; } }
 </style>

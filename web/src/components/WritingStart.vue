@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import type { Instrument } from '../api/types'
 import { tempoProblem } from '../geometry/play'
-import { CLEFS, KEYS, METERS } from '../geometry/writing'
+import { CLEFS, KEYS, METERS, PICKUPS } from '../geometry/writing'
 import type { Start } from '../stores/writing'
 
 /** What a new tune begins with, as choices: instrument and clef, key, meter, tempo, pick-up. */
@@ -11,14 +11,6 @@ const emit = defineEmits<{ begin: [changes: Partial<Start>]; play: [instrument: 
 
 const INSTRUMENTS: Instrument[] = ['violin', 'viola', 'cello', 'bass']
 const meters = METERS.map((value) => ({ value, title: value === 'none' ? 'free, no meter' : value }))
-const pickups = [
-  { value: '0', title: 'none' },
-  { value: '1/2', title: 'an eighth' },
-  { value: '1', title: 'a quarter' },
-  { value: '3/2', title: 'three eighths' },
-  { value: '2', title: 'a half' },
-  { value: '3', title: 'three quarters' }
-]
 const tempo = ref(props.start.tempo === null ? '' : String(props.start.tempo))
 const wrong = ref('')
 
@@ -34,7 +26,7 @@ function setTempo(): void {
     <v-select :model-value="clef" :items="CLEFS" label="Clef" density="compact" @update:model-value="emit('begin', { clef: $event })" />
     <v-select :model-value="start.key" :items="KEYS" label="Key" density="compact" @update:model-value="emit('begin', { key: $event })" />
     <v-select :model-value="start.meter" :items="meters" label="Meter" density="compact" @update:model-value="emit('begin', { meter: $event })" />
-    <v-select :model-value="start.pickup" :items="pickups" label="Pick-up" density="compact" @update:model-value="emit('begin', { pickup: $event })" />
+    <v-select :model-value="start.pickup" :items="PICKUPS" label="Pick-up" density="compact" @update:model-value="emit('begin', { pickup: $event })" />
     <v-text-field
       v-model="tempo" label="Tempo" hint="quarters a minute" inputmode="numeric" density="compact" :error-messages="wrong"
       @blur="setTempo" @keydown.enter="setTempo"

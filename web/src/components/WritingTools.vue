@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import type { Writing } from '../api/types'
-import { DYNAMICS, KEYS, LENGTHS, lengthWords, METERS, type Act } from '../geometry/writing'
+import { DYNAMICS, KEYS, LENGTHS, lengthWords, METERS, PICKUPS, type Act } from '../geometry/writing'
 
 /** What can be done to the note in hand or the notes to come, each with its key. */
-const props = defineProps<{ view: Writing }>()
-const emit = defineEmits<{ press: [...acts: Act[]] }>()
+const props = defineProps<{ view: Writing; copied: boolean }>()
+const emit = defineEmits<{ press: [...acts: Act[]]; copy: []; paste: [] }>()
 const open = ref<'notes' | 'bars' | 'words'>('notes')
 
 const end = computed(() => props.view.anchor === null && (props.view.cursor === null || props.view.cursor === props.view.sounds.length - 1))
@@ -44,6 +44,10 @@ const MARKS: [string, string][] = [
 ]
 const SIGNS: [string, string][] = [['segno', 'segno'], ['coda', 'coda'], ['to_coda', 'To Coda'], ['fine', 'Fine'], ['da_capo', 'D.C.'], ['dal_segno', 'D.S.']]
 const keys = computed(() => (KEYS.includes(props.view.key) ? KEYS : [props.view.key, ...KEYS]))
+const pickups = computed(() => {
+  const { pickup } = props.view
+  return PICKUPS.some((one) => one.value === pickup) ? PICKUPS : [...PICKUPS, { value: pickup, title: `${pickup} quarters` }]
+})
 const meters = computed(() => (METERS.includes(props.view.meter) ? METERS : [props.view.meter, ...METERS]))
 
 const typed = reactive({ words: '', chord: '', sing: '', letter: '', verse: 1 })
@@ -72,6 +76,9 @@ function grace(): void {
     <div class="row" role="group" aria-label="Note">
       <v-btn v-for="[key, name, act] in SHAPES" :key="key" density="compact" @click="emit('press', act)">{{ name }}<kbd>{{ key }}</kbd></v-btn>
       <v-btn density="compact" @click="emit('press', { do: 'delete' })">take away<kbd>⌫</kbd></v-btn>
+      <v-btn density="compact" :disabled="!view.clip" title="A stretch in hand: Shift and an arrow, or Shift and a click" @click="emit('copy')">
+        copy<kbd>Ctrl C</kbd></v-btn>
+      <v-btn density="compact" :disabled="!copied" title="Behind what is in hand" @click="emit('paste')">put the copy here<kbd>Ctrl V</kbd></v-btn>
     </div>
     <div class="tabs" role="tablist" aria-label="More signs">
       <button
@@ -129,6 +136,10 @@ function grace(): void {
       <v-select
         :model-value="view.meter" :items="meters" label="Meter from here" density="compact" class="pick"
         @update:model-value="emit('press', { do: 'meter', given: { meter: $event } })"
+      />
+      <v-select
+        :model-value="view.pickup" :items="pickups" label="Pick-up" density="compact" class="pick"
+        @update:model-value="emit('press', { do: 'pickup', given: { pickup: $event } })"
       />
       <v-text-field
         :model-value="view.tempo ?? ''" label="Tempo from here" inputmode="numeric" density="compact" class="pick"

@@ -10,6 +10,15 @@ const MAJOR = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab']
 const MINOR = ['A', 'E', 'B', 'F#', 'D', 'G', 'C']
 export const KEYS = [...MAJOR.map((tonic) => `${tonic} major`), ...MINOR.map((tonic) => `${tonic} minor`)]
 export const METERS = ['2/4', '3/4', '4/4', '6/8', '9/8', '12/8', '3/8', '2/2', 'C', 'C|', 'none']
+/** Pick-ups to choose from, in quarters. */
+export const PICKUPS = [
+  { value: '0', title: 'none' },
+  { value: '1/2', title: 'an eighth' },
+  { value: '1', title: 'a quarter' },
+  { value: '3/2', title: 'three eighths' },
+  { value: '2', title: 'a half' },
+  { value: '3', title: 'three quarters' },
+]
 /** Dynamics with a button of their own. */
 export const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff']
 

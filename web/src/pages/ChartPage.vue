@@ -184,6 +184,10 @@ useKeys((event) => {
         <v-btn density="compact" @click="chart.refused = null">Understood</v-btn>
       </div>
       <ul v-if="newHere.length" class="plain warnings small fawn"><li v-for="warning in newHere" :key="warning">{{ warning }}</li></ul>
+      <p v-if="chart.view.chart.odd?.length" class="warnings small fawn">
+        {{ chart.view.chart.odd.length === 1 ? 'A bar does' : 'Some bars do' }} not add up, marked where it stands.
+        <router-link :to="`/tunes/${chart.view.tune_id}`">Mend it on the writing desk</router-link>
+      </p>
       <PlayBar class="hear" />
       <div class="columns">
         <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @keys="keying = true" @option="chart.option($event)" />

@@ -96,6 +96,27 @@ function press(...acts: Act[]): void {
   typed.value = null
   desk.press(...acts)
 }
+/** What was copied, as text; in this browser, so that it can be put into another tune as well. */
+const clipKept = plain('fawnmoss.writing.clip')
+const clip = ref(clipKept.read())
+function copy(): void {
+  if (!desk.view?.clip) return
+  clip.value = desk.view.clip
+  clipKept.keep(clip.value)
+}
+function paste(): void {
+  clip.value = clipKept.read() // another window may have copied since
+  if (clip.value) press({ do: 'paste', given: { text: clip.value } })
+}
+/** Words that are marked on the page are the browser's to copy. */
+function onCopy(event: KeyboardEvent): void {
+  const key = event.key.toLowerCase()
+  if (key !== 'v' && (!desk.view?.clip || window.getSelection()?.toString())) return
+  event.preventDefault()
+  if (key === 'v') return paste()
+  copy()
+  if (key === 'x') press({ do: 'delete' })
+}
 /** What was written last sounds, so that a wrong note is heard. */
 watch(() => [desk.view?.sounds.length, desk.view?.hand?.keys.join()], ([count, keys], [old, before]) => {
   if (desk.view?.hand && old !== undefined && (count !== old || keys !== before) && player.state === 'still') void sound(desk.view.hand.keys)
@@ -108,6 +129,7 @@ useKeys((event) => {
     typed.value = null
     return void (event.shiftKey ? desk.redo() : desk.undo())
   }
+  if ((event.ctrlKey || event.metaKey) && ['c', 'v', 'x'].includes(event.key.toLowerCase())) return onCopy(event)
   if (event.key === ' ' && !(event.target as HTMLElement | null)?.closest?.('button, a, summary, input')) {
     event.preventDefault()
     return player.toggle()
@@ -291,7 +313,7 @@ const SIGNS: [string, string][] = [
           octave. Or click on the staff behind the last note; drag a note to move it.</p>
         <p v-if="hand === 'finger'" class="small quiet">Press a string's letter or <kbd>↑</kbd> <kbd>↓</kbd>, then <kbd>0</kbd> to <kbd>4</kbd>; Shift
           and a finger: on the string beside it.</p>
-        <WritingTools :view="desk.view" @press="press" />
+        <WritingTools :view="desk.view" :copied="!!clip" @press="press" @copy="copy" @paste="paste" />
       </aside>
     </div>
     <div v-if="desk.mistake" class="problem mt-2" role="alert">{{ desk.mistake.text }}

@@ -7,7 +7,7 @@ import type { Act } from '../geometry/writing'
 
 /** What a tune begins with while it has no note; clef: null for the instrument's own. */
 export interface Start { key: string; meter: string; tempo: number | null; pickup: string; clef: string | null }
-type Place = Pick<Writing, 'text' | 'cursor' | 'anchor' | 'pen'>
+type Place = Pick<Writing, 'text' | 'cursor' | 'anchor' | 'pen' | 'pickup'>
 interface Kept { place: Partial<Place>; start: Start; instrument: Instrument; waiting: Act[] }
 
 const START: Start = { key: 'D major', meter: '4/4', tempo: null, pickup: '0', clef: null }
@@ -75,6 +75,12 @@ export const useWriting = defineStore('writing', () => {
     return !!found && !!(found.place.text || found.waiting.length)
   }
 
+  /** Where the desk stands, as the server takes it. A tune without notes begins as it was chosen; one with notes has its own pick-up. */
+  function asked() {
+    const { pickup, ...at } = place
+    return { ...at, start: { ...start.value, pickup: pickup ?? start.value.pickup }, instrument: instrument.value }
+  }
+
   /** Asks what the desk looks like after what waits; at first also when nothing does. */
   async function send(anyway = false, record = true): Promise<void> {
     if (sending) wanted ||= anyway
@@ -84,7 +90,7 @@ export const useWriting = defineStore('writing', () => {
     const run = runs
     const acts = waiting.value.slice(0, MOST)
     try {
-      const found = await ask<Writing>('POST', '/writing', { ...place, start: start.value, instrument: instrument.value, acts })
+      const found = await ask<Writing>('POST', '/writing', { ...asked(), acts })
       if (run !== runs) return
       waiting.value = found.refused ? [] : waiting.value.slice(acts.length)
       refused.value = found.refused ?? ''
@@ -117,7 +123,7 @@ export const useWriting = defineStore('writing', () => {
   function show(found: Writing): void {
     view.value = found
     raw.value = found.text
-    place = read = { text: found.text, cursor: found.cursor, anchor: found.anchor, pen: found.pen }
+    place = read = { text: found.text, cursor: found.cursor, anchor: found.anchor, pen: found.pen, pickup: found.pickup }
   }
 
   /** Acts, as they are pressed. While the text cannot be read there is no staff to write on. */
@@ -133,7 +139,7 @@ export const useWriting = defineStore('writing', () => {
     await whenStill()
     if (now === raw.value) return
     const old = read
-    place = { text: now, ...(old ? { pen: old.pen } : {}) }
+    place = { text: now, ...(old ? { pen: old.pen, pickup: old.pickup } : {}) }
     raw.value = now
     await send(true, false)
     if (!mistake.value && old && old.text !== read?.text) {
@@ -160,13 +166,14 @@ export const useWriting = defineStore('writing', () => {
   /** Other choices for a tune without notes, or another instrument. */
   async function begin(changes: Partial<Start>): Promise<void> {
     start.value = { ...start.value, ...changes }
+    if (changes.pickup !== undefined) delete place.pickup
     await send(true, false)
   }
   async function play(from: Instrument): Promise<void> {
     instrument.value = from
     await begin({ clef: null })
   }
-  const schedule = () => ask<Play>('POST', '/writing/play', { ...place, start: start.value, instrument: instrument.value })
+  const schedule = () => ask<Play>('POST', '/writing/play', asked())
 
   return { view, text, raw, start, instrument, waiting, away, mistake, refused, before, after, open, press, replace, undo, redo, begin, play, schedule, settle }
 })

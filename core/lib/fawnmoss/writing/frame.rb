@@ -10,6 +10,14 @@ module Fawnmoss
       # "3/4", "C" or "none" -> Theory::Meter.
       def self.meter(text) = text == 'none' ? Theory::Meter.free(4r) : Theory::Meter.parse(text)
 
+      # Quarters of a pick-up, "1/2" -> 1/2r. Raises InvalidInput.
+      def self.quarters(text)
+        length = Rational(text) if text.match?(%r{\A\d{1,2}(/[1248])?\z})
+        return length if length&.between?(0, 8)
+
+        raise InvalidInput.new("#{text} is no length of a pick-up", where: { field: 'pickup' }, remedy: 'Write it in quarters, such as 1 or 1/2.')
+      end
+
       # A forward repeat sign at the bar in hand, or none any more.
       def repeat(_given = {})
         return ahead('repeat', !pen.ahead['repeat']) if next_bar?
@@ -49,6 +57,18 @@ module Fawnmoss
         allowed = Score::Tune::TEMPI
         refuse("a tempo is a whole number from #{allowed.min} to #{allowed.max}", nil, field: 'tempo') unless tempo && allowed.cover?(tempo)
         hold(:tempo, tempo, tempo)
+      end
+
+      # pickup: quarters of a short first bar, "1/2"; "0" for a full one. The bars are filled anew from the start.
+      def pickup(given)
+        length = self.class.quarters(given['pickup'].to_s)
+        full = (sheet.bars.first || sheet.start).meter.bar_length
+        refuse('a pick-up is shorter than a bar', "Take less than #{Score::Fraction.text(full)} quarters.", field: 'pickup') unless length < full
+        changed = @desk.copy(sheet: sheet.copy(pickup: length))
+        return changed if sheet.empty?
+
+        filled = Frame.new(changed.copy(cursor: 0, anchor: nil)).flow
+        filled.copy(cursor: @desk.writing? ? filled.sounds.size - 1 : 0)
       end
 
       # A bar line behind the sound in hand, or none any more where there is one.

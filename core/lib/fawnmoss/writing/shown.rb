@@ -4,12 +4,14 @@ module Fawnmoss
   module Writing
     # What a page shows of a desk, as plain data.
     class Shown
-      # desk: Desk. Returns { text:, musicxml:, cursor:, anchor:, pen:, sounds:, hand:, odd:, notices:, key:, meter:, tempo:, clef:, bars:, pad: };
+      # desk: Desk. Returns { text:, musicxml:, cursor:, anchor:, pen:, sounds:, hand:, odd:, notices:, key:, meter:, tempo:, clef:, pickup:, bars:,
+      # pad:, clip: };
       # text is ABC, '' while there is no note; sounds: by number the note ids it is drawn with and the index of its bar; hand: what is in hand, or
-      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there.
+      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there;
+      # clip: a stretch in hand as text, to be copied, or nil.
       def self.of(desk) = new(desk).plain
 
-      # What of it takes a page back to a desk: { text:, cursor:, anchor:, pen: }.
+      # What of it takes a page back to a desk: { text:, cursor:, anchor:, pen:, pickup: }.
       def self.place(desk) = new(desk).place
 
       def initialize(desk)
@@ -19,10 +21,12 @@ module Fawnmoss
       end
 
       def plain
-        { **place, **written, **holding, sounds:, hand:, odd:, bars: @sheet.bars.size }
+        { **place, **written, **holding, sounds:, hand:, odd:, bars: @sheet.bars.size, clip: Copies.of(@desk) }
       end
 
-      def place = { text: @tune ? Notation::Abc.write(@tune) : '', cursor: @desk.cursor, anchor: @desk.anchor, pen: }
+      def place
+        { text: @tune ? Notation::Abc.write(@tune) : '', cursor: @desk.cursor, anchor: @desk.anchor, pen:, pickup: Score::Fraction.text(@sheet.pickup) }
+      end
 
       private
 

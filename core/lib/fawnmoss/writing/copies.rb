@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Writing
+    # Acts with what was copied. What is copied is a text (ABC), so that it can be put into another tune as well.
+    class Copies < Act
+      MOST = 20_000 # characters of it
+
+      # What is in hand as text, nil for one sound or rests alone.
+      def self.of(desk)
+        return unless desk.anchor
+
+        number = -1
+        bars = desk.sheet.bars.map do |bar|
+          sounds = bar.sounds.select { desk.stretch.cover?(number += 1) }
+          Bar.blank(**bar.to_h.slice(:key, :meter, :tempo, :clef)).copy(sounds: sounds.freeze)
+        end
+        tune = desk.sheet.copy(bars: bars.reject { _1.sounds.empty? }.freeze).tune
+        tune && Notation::Abc.write(tune)
+      end
+
+      # text: as of Copies.of. It is put behind what is in hand, and the bars from there on are filled anew; at the end it is written on.
+      def paste(given)
+        sounds = read(given['text'].to_s)
+        return Notes.new(@desk).send(:append, sounds) if @desk.writing?
+
+        index, at = sheet.place(@desk.stretch.max)
+        bars = sheet.bars.dup
+        bars[index] = behind(bars[index], at, sounds)
+        Frame.new(@desk.bars(bars, cursor: @desk.stretch.max + sounds.size, anchor: nil)).flow
+      end
+
+      private
+
+      # A bar with sounds put in behind one of its own.
+      def behind(bar, at, sounds) = bar.copy(sounds: (bar.sounds.first(at + 1) + sounds + bar.sounds.drop(at + 1)).freeze)
+
+      def read(text)
+        refuse('nothing was copied', 'Take a stretch in hand with Shift and copy it first.', field: 'text') if text.strip.empty?
+        refuse('this is too much to be put in at once', 'Copy fewer bars.', field: 'text') if text.size > MOST
+
+        Sounds.joined(Sheet.of(Notation::Abc.read(text)).sounds)
+      rescue InvalidTune => e
+        refuse("what was copied cannot be read: #{e.message}", 'Copy it again.', field: 'text')
+      end
+    end
+  end
+end
