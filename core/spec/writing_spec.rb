@@ -30,7 +30,7 @@ RSpec.describe Fawnmoss::Writing do
 
   describe 'what was copied' do
     def stretch(desk, from, to) = press(desk, ['select', { 'number' => from }], ['select', { 'number' => to, 'more' => true }])
-    def clip(desk) = described_class::Copies.of(desk)
+    def clip(desk) = desk.press('copy').pen.clip
 
     it 'is put behind what is in hand, bars and all, and written on at the end' do
       desk = stretch(opened('D2 E F|G4|A4|B4|', key: 'D'), 0, 3)
@@ -45,9 +45,16 @@ RSpec.describe Fawnmoss::Writing do
       expect(text(press(other, ['select', { 'number' => 0 }], ['paste', { 'text' => copied }]))).to eq('C6 (D2 |.E2) !p!^F4 "^sweet"vG2- |G6 G2 |c8 |]')
     end
 
-    it 'is nothing for one sound or rests, and refused when it is no music' do
-      expect(clip(opened('D E F G|'))).to be_nil
-      expect(clip(stretch(opened('z2 z2|D4|'), 0, 1))).to be_nil
+    it 'goes with the pen: what was copied here comes before what a page kept, and is still there after other acts' do
+      desk = press(stretch(opened('D E F G|', key: 'D'), 0, 1), %w[copy], %w[end], ['letter', { 'letter' => 'a' }])
+      expect(text(desk.press('paste', { 'text' => "X:1\nK:C\nL:1/4\nc|\n" }))).to eq('D2 E2 F2 G2 |A2 D2 E2 |]')
+      pen = described_class::Pen.from_plain(JSON.parse(JSON.generate(desk.pen.to_plain)))
+      expect(pen.clip).to eq(desk.pen.clip).and include('D2 E2')
+      expect(text(opened('D E F G|', key: 'D').press('copy').press('paste'))).to eq('D2 D2 E2 F2 |G2 |]') # one note
+    end
+
+    it 'is refused for rests, and when it is no music' do
+      expect { stretch(opened('z2 z2|D4|'), 0, 1).press('copy') }.to raise_error(Fawnmoss::InvalidInput, /no note to copy/)
       ['', 'X', "X:1\nK:D\n", 'x' * 20_001].each do |copied|
         expect { opened('D E F G|').press('paste', { 'text' => copied }) }.to raise_error(Fawnmoss::InvalidInput) { expect(_1.where).to eq(field: 'text') }
       end
@@ -219,7 +226,7 @@ RSpec.describe Fawnmoss::Writing do
 
   describe 'an edit' do
     def random_act(random)
-      plain = %w[rest again hold sharp flat natural longer shorter dot triplet delete slur tie repeat repeat_end double bar flow left right first end]
+      plain = %w[rest again hold sharp flat natural longer shorter dot triplet delete slur tie repeat repeat_end double bar flow copy paste left right first end]
       given = [['letter', { 'letter' => 'abcdefg'[random.rand(7)] }], ['finger', { 'finger' => random.rand(5), 'across' => random.rand < 0.3 }], ['line', { 'line' => random.rand(-4..14) }],
                ['length', { 'length' => %w[1/4 1/2 1 2 4 3/2][random.rand(6)] }], ['step', up(random.rand(-3..3))], ['octave', up(random.rand(-1..1))], ['select', { 'number' => random.rand(30), 'more' => random.rand < 0.4 }],
                ['mark', { 'mark' => %w[staccato fermata trill breath].sample(random:) }], ['bow', { 'bow' => 'up' }], ['printed', { 'finger' => 2 }], ['dynamic', { 'text' => 'p' }],
@@ -248,7 +255,6 @@ RSpec.describe Fawnmoss::Writing do
           edit = now.edit_from(desk)
           expect([edit.apply(desk.sheet).bars, edit.inverse.apply(now.sheet).bars]).to eq([now.sheet.bars, desk.sheet.bars]), name
           shown = described_class::Shown.of(now)
-          Fawnmoss::Notation::Abc.read(shown[:clip]) if shown[:clip]
           unless shown[:text].empty?
             again = described_class::Sheet.of(Fawnmoss::Notation::Abc.read(shown[:text]), pickup: now.sheet.pickup)
             expect(again.sounds.map { [_1.pitches, _1.length] }).to eq(now.sounds.map { [_1.pitches, _1.length] }), "#{name}: #{shown[:text]}"

@@ -76,7 +76,7 @@ function grace(): void {
     <div class="row" role="group" aria-label="Note">
       <v-btn v-for="[key, name, act] in SHAPES" :key="key" density="compact" @click="emit('press', act)">{{ name }}<kbd>{{ key }}</kbd></v-btn>
       <v-btn density="compact" @click="emit('press', { do: 'delete' })">take away<kbd>⌫</kbd></v-btn>
-      <v-btn density="compact" :disabled="!view.clip" title="A stretch in hand: Shift and an arrow, or Shift and a click" @click="emit('copy')">
+      <v-btn density="compact" :disabled="!view.sounds.length" title="A stretch in hand: Shift and an arrow, or Shift and a click" @click="emit('copy')">
         copy<kbd>Ctrl C</kbd></v-btn>
       <v-btn density="compact" :disabled="!copied" title="Behind what is in hand" @click="emit('paste')">put the copy here<kbd>Ctrl V</kbd></v-btn>
     </div>

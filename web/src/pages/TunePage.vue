@@ -96,26 +96,23 @@ function press(...acts: Act[]): void {
   typed.value = null
   desk.press(...acts)
 }
-/** What was copied, as text; in this browser, so that it can be put into another tune as well. */
+/** What was copied last, kept in this browser so that it can be put into another tune as well. */
 const clipKept = plain('fawnmoss.writing.clip')
 const clip = ref(clipKept.read())
-function copy(): void {
-  if (!desk.view?.clip) return
-  clip.value = desk.view.clip
-  clipKept.keep(clip.value)
-}
-function paste(): void {
-  clip.value = clipKept.read() // another window may have copied since
-  if (clip.value) press({ do: 'paste', given: { text: clip.value } })
-}
+watch(() => desk.view?.pen.clip, (now) => {
+  if (!now) return
+  clip.value = now
+  clipKept.keep(now)
+})
+const copy = (): void => press({ do: 'copy' })
+const paste = (): void => press({ do: 'paste', given: { text: clipKept.read() ?? '' } })
 /** Words that are marked on the page are the browser's to copy. */
 function onCopy(event: KeyboardEvent): void {
   const key = event.key.toLowerCase()
-  if (key !== 'v' && (!desk.view?.clip || window.getSelection()?.toString())) return
+  if (key !== 'v' && window.getSelection()?.toString()) return
   event.preventDefault()
   if (key === 'v') return paste()
-  copy()
-  if (key === 'x') press({ do: 'delete' })
+  press({ do: 'copy' }, ...(key === 'x' ? [{ do: 'delete' }] : []))
 }
 /** What was written last sounds, so that a wrong note is heard. */
 watch(() => [desk.view?.sounds.length, desk.view?.hand?.keys.join()], ([count, keys], [old, before]) => {

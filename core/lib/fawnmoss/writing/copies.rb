@@ -2,26 +2,26 @@
 
 module Fawnmoss
   module Writing
-    # Acts with what was copied. What is copied is a text (ABC), so that it can be put into another tune as well.
+    # Acts with what was copied. What is copied is a text (ABC) and goes with the pen, so that acts that are pressed one after the other find it; a page
+    # can keep it and put it into another tune.
     class Copies < Act
       MOST = 20_000 # characters of it
 
-      # What is in hand as text, nil for one sound or rests alone.
-      def self.of(desk)
-        return unless desk.anchor
-
+      # What is in hand; one sound or more.
+      def copy(_given = {})
         number = -1
-        bars = desk.sheet.bars.map do |bar|
-          sounds = bar.sounds.select { desk.stretch.cover?(number += 1) }
+        bars = sheet.bars.map do |bar|
+          sounds = bar.sounds.select { @desk.stretch.cover?(number += 1) }
           Bar.blank(**bar.to_h.slice(:key, :meter, :tempo, :clef)).copy(sounds: sounds.freeze)
         end
-        tune = desk.sheet.copy(bars: bars.reject { _1.sounds.empty? }.freeze).tune
-        tune && Notation::Abc.write(tune)
+        tune = sheet.copy(bars: bars.reject { _1.sounds.empty? }.freeze).tune or refuse('there is no note to copy', 'Take some in hand first.')
+        @desk.copy(pen: pen.copy(clip: Notation::Abc.write(tune)))
       end
 
-      # text: as of Copies.of. It is put behind what is in hand, and the bars from there on are filled anew; at the end it is written on.
+      # text: of a copy, where nothing was copied here. It is put behind what is in hand, and the bars from there on are filled anew; at the end it
+      # is written on.
       def paste(given)
-        sounds = read(given['text'].to_s)
+        sounds = read(pen.clip || given['text'].to_s)
         return Notes.new(@desk).send(:append, sounds) if @desk.writing?
 
         index, at = sheet.place(@desk.stretch.max)

@@ -42,7 +42,7 @@ module Fawnmoss
       Shape => %w[step octave sharp flat natural longer shorter length dot triplet delete],
       Marks => %w[slur tie mark bow printed dynamic hairpin words chord rehearsal sing grace],
       Frame => %w[repeat repeat_end ending double sign key meter tempo pickup bar flow],
-      Copies => %w[paste],
+      Copies => %w[copy paste],
       Hand => %w[left right first end select string]
     }.flat_map { |home, names| names.map { [_1, home] } }.to_h.freeze
   end

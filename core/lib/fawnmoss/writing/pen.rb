@@ -9,13 +9,15 @@ module Fawnmoss
       :once,   # quarters for the next note only, or nil
       :group,  # notes still to come of a triplet, 0 for none
       :string, # letter of the string that fingers are on, or nil
+      :clip,   # what was copied, as text (Copies), or nil
       :ahead   # what holds from the next bar on, { "key" => "D major", "meter" => "3/4", "tempo" => 90, "repeat" => true }; "bar" => true begins one
     ) do
       # From plain data, what is missing as usual. Raises InvalidInput.
       def self.from_plain(data)
         ahead = data['ahead'].is_a?(Hash) ? data['ahead'] : {}
         new(length: fraction(data['length']) || 1r, once: fraction(data['once']), string: data['string']&.to_s,
-            group: Integer(data['group'].to_s, exception: false).to_i.clamp(0, 3), ahead: ahead.slice(*self::AHEAD).freeze)
+            clip: data['clip'].is_a?(String) ? data['clip'] : nil, group: Integer(data['group'].to_s, exception: false).to_i.clamp(0, 3),
+            ahead: ahead.slice(*self::AHEAD).freeze)
       end
 
       def self.fraction(text)
@@ -40,7 +42,8 @@ module Fawnmoss
       def begun(bar) = bar.copy(**{ key:, meter:, tempo: }.compact, repeat_start: ahead['repeat'] ? true : false)
 
       def to_plain
-        { 'length' => Score::Fraction.text(length), 'once' => once && Score::Fraction.text(once), 'group' => group, 'string' => string, 'ahead' => ahead }
+        { 'length' => Score::Fraction.text(length), 'once' => once && Score::Fraction.text(once), 'group' => group, 'string' => string, 'clip' => clip,
+          'ahead' => ahead }
       end
 
       # As drawn, of the next note.

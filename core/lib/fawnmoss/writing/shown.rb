@@ -5,10 +5,9 @@ module Fawnmoss
     # What a page shows of a desk, as plain data.
     class Shown
       # desk: Desk. Returns { text:, musicxml:, cursor:, anchor:, pen:, sounds:, hand:, odd:, notices:, key:, meter:, tempo:, clef:, pickup:, bars:,
-      # pad:, clip: };
+      # pad: };
       # text is ABC, '' while there is no note; sounds: by number the note ids it is drawn with and the index of its bar; hand: what is in hand, or
-      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there;
-      # clip: a stretch in hand as text, to be copied, or nil.
+      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there.
       def self.of(desk) = new(desk).plain
 
       # What of it takes a page back to a desk: { text:, cursor:, anchor:, pen:, pickup: }.
@@ -21,7 +20,7 @@ module Fawnmoss
       end
 
       def plain
-        { **place, **written, **holding, sounds:, hand:, odd:, bars: @sheet.bars.size, clip: Copies.of(@desk) }
+        { **place, **written, **holding, sounds:, hand:, odd:, bars: @sheet.bars.size }
       end
 
       def place
