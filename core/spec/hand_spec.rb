@@ -99,6 +99,15 @@ RSpec.describe Fawnmoss::Learning do
     expect(fingers(solved(other, fourth: 'open', learnt: [], hand: taught))).to eq('A2 A1 A0 D3 D2') # never a finger that the pupil has not
   end
 
+  it 'says nothing about open strings that the melody does not come down to, when all marks are on such that it does' do
+    taught = learnt(correction(falling, fourths), correction(tune('e d B A|G2 D2|'), [pin('n4', finger: 4)]))
+    expect(taught.of('upper').keys & (tastes['fourth'].prices.keys - [:open_coming_down])).to eq([])
+    others = [tune('A2 A2|A4|D2 A2|D4|'), tune('A A/A/ A A/A/|A D F A|'), tune('D E F A|E A D2|')]
+    others.each { |score| expect(fingers(solved(score, hand: taught))).to eq(fingers(solved(score))) }
+    rising = learnt(*Array.new(2) { correction(tune('F G A2|G A B2|F G A2|'), [pin('n3', finger: 4), pin('n5', finger: 4), pin('n9', finger: 4)]) })
+    expect(rising.of('upper').keys & %i[open_string known_fourth_finger]).not_to eq([]) # marks elsewhere do say something
+  end
+
   it 'learns a bowing likewise, says so, and leaves the charts of others as they were' do
     waltz = tune('D E F|G A B|A G F|D3|', meter: '3/4')
     taught = learnt(*Array.new(3) { correction(waltz, [pin('n3', join: :hook), pin('n6', join: :hook), pin('n9', join: :hook)], bowing: 'comes') })

@@ -5,8 +5,8 @@ module Fawnmoss
     # The tastes in which a hand may differ from the tables of prices, as tastes.yml has them.
     class Tastes
       # id; part: :fingers or :bows; one, other: the sentence's end for either side ("take the fourth finger rather than ...");
-      # prices: { name => [least, most] }.
-      Taste = Value.of(:id, :part, :one, :other, :prices)
+      # prices: { name => [least, most] }; falling: the one of them that moves alone by marks that all lie where the melody comes down, or nil.
+      Taste = Value.of(:id, :part, :one, :other, :prices, :falling)
 
       FAMILIES = %w[upper cello bass].freeze
 
@@ -27,6 +27,16 @@ module Fawnmoss
       # Names of the prices that may move. ids: of the tastes that may; nil for all.
       def movable(part, ids = nil) = @all.select { _1.part == part && (ids.nil? || ids.include?(_1.id)) }.flat_map { _1.prices.keys }
 
+      # Prices of the tastes that a chart's marks speak of. signs: Signs::Sign list.
+      def spoken(part, signs)
+        by_taste(part, signs).flat_map { |taste, own| falling?(taste, own) ? [taste.falling] : taste.prices.keys }
+      end
+
+      # Prices that those marks say nothing about, though they are of the same taste.
+      def unspoken(part, signs)
+        by_taste(part, signs).flat_map { |taste, own| falling?(taste, own) ? taste.prices.keys - [taste.falling] : [] }
+      end
+
       # How much a price moves with its whole share, hundredths.
       def range(part, name) = @bounds[part].fetch(name).then { |least, most| most - least }
 
@@ -43,11 +53,14 @@ module Fawnmoss
 
       private
 
+      def by_taste(part, signs) = signs.group_by { self[_1.taste] }.select { |taste, _| taste&.part == part }
+      def falling?(taste, signs) = taste.falling && signs.all?(&:falling)
+
       def move(price, least, most, share) = (price + (share * (most - least))).round.clamp([least, price].min, [most, price].max)
 
       def taste(id, part, data)
         prices = data.fetch('prices').to_h { |name, bounds| [name.to_sym, bounds.freeze] }.freeze
-        Taste.new(id:, part:, one: data.fetch('one'), other: data.fetch('other'), prices:)
+        Taste.new(id:, part:, one: data.fetch('one'), other: data.fetch('other'), prices:, falling: data['falling']&.to_sym)
       end
     end
   end
