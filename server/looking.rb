@@ -9,6 +9,7 @@ module FawnmossServer
     BATCH = 400 # and in every other: a process that has seen many is quicker
     LETTERS = 400_000 # and no more text than this
     LATE = 5 # seconds before another try after a failure
+    ENDING = 3 # seconds that the thread has to end when the process does
 
     WAKE = Thread::Queue.new
     LOCK = Mutex.new
@@ -18,12 +19,28 @@ module FawnmossServer
       return look(studio_id, first) if FawnmossServer.settings.looks_at_once
 
       WAKE << [studio_id, first&.id]
-      LOCK.synchronize { @thread = Thread.new { work } unless @thread&.alive? }
+      LOCK.synchronize { start unless @thread&.alive? }
+    end
+
+    def self.start
+      @stops ||= at_exit { stop }
+      @thread = Thread.new { work }
+    end
+
+    # Told to end rather than killed: on a busy machine a process was seen to wait for ever for a thread that slept through its killing.
+    def self.stop
+      return unless @thread&.alive?
+
+      WAKE.clear
+      WAKE << nil
+      @thread.join(ENDING) || @thread.kill
     end
 
     def self.work
       loop do
         studio_id, first = WAKE.pop
+        break unless studio_id
+
         later = drain(studio_id, first)
         look(later[0], later[1] && Models::DemandKind[later[1]])
       rescue StandardError => e
@@ -121,6 +138,6 @@ module FawnmossServer
         end
       end
     end
-    private_class_method :work, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
+    private_class_method :work, :start, :stop, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
   end
 end
