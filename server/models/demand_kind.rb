@@ -22,17 +22,17 @@ module FawnmossServer
 
       def self.added(studio, kind, asked)
         dataset.insert_ignore.insert(studio_id: studio.id, kind:, engine: FawnmossServer.engine, request: JSON.generate(asked), used_on: Date.today)
-        first(studio_id: studio.id, kind:)
+        first(studio_id: studio.id, kind:) || raise(Missing) # the studio went meanwhile
       end
       private_class_method :added
 
       # Those of a studio that this engine answers, the one used last first.
       def self.current(studio_id) = where(studio_id:, engine: FawnmossServer.engine).reverse(:used_on, :id)
 
-      # Lets those go that nobody has looked through for long.
+      # Lets those go that nobody has looked through for long; none of today, for one may be made while this runs.
       def self.tidy(studio_id)
         kept = current(studio_id).where { used_on > Date.today - FRESH }.limit(KEPT).select_map(:id)
-        stale = where(studio_id:).exclude(id: kept)
+        stale = where(studio_id:).exclude(id: kept).where { used_on < Date.today }
         stale.where(Sequel.expr(engine: FawnmossServer.engine) | (Sequel[:used_on] < Date.today - OLD)).delete
       end
 
