@@ -34,7 +34,7 @@ module FawnmossServer
         wanted = fields.object('second') or return
         other = studio.tune(wanted.integer('tune_id', 1..(10**18)))
         Apart.run(:imports, studio.id, heavy: tune.heavy? || other.heavy?) do
-          Fawnmoss::Notation::Abc.write(other.score.copy(second: nil)).tap { AddTune.fits?(tune.score, _1) }
+          Fawnmoss::Notation::Abc.write(other.score.alone).tap { AddTune.fits?(tune.score, _1) }
         end
       end
 

@@ -133,12 +133,9 @@ module FawnmossServer
         { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
           hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide, trill: request.trill,
           printed: request.printed, in_file: in_file(solved.tune),
-          chart: solved.to_h.merge(warnings: left_out + solved.warnings, pencil:, odd: odd(solved.tune)), hand_fingers: solved.hand_fingers,
-          asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
+          chart: solved.to_h.merge(warnings: left_out + solved.warnings, pencil:, odd: Fawnmoss::Score::Sums.named(solved.tune.bars)),
+          hand_fingers: solved.hand_fingers, asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
-
-      # Bars that do not add up, to be marked where they stand.
-      def self.odd(tune) = Fawnmoss::Score::Sums.named(tune.bars).map { |bar, words| { bar:, words: } }
 
       # Marks that the file had.
       def self.in_file(tune) = { fingers: tune.notes.count { _1.finger || _1.string }, bows: tune.notes.count(&:bow) }
@@ -169,7 +166,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :odd, :instrument
+      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :instrument
     end
   end
 end

@@ -19,7 +19,7 @@ module FawnmossServer
         title = "#{tune.title}, #{words(way, score)}"[0, 120]
         source = [tune.source, "#{words(way, score)} of #{tune.title}"].reject(&:empty?).join('; ')[0, 200]
         beside = score.second && Fawnmoss::Notation::Abc.write(score.second)
-        AddTune.of(text: Fawnmoss::Notation::Abc.write(score.copy(title:, second: nil)), format: 'abc', title:, source:, second: beside)
+        AddTune.of(text: Fawnmoss::Notation::Abc.write(score.alone.copy(title:)), format: 'abc', title:, source:, second: beside)
       end
 
       # As it is played with the tune, bar for bar; the tune is then kept beside it in turn.
@@ -28,7 +28,7 @@ module FawnmossServer
         own = melody.second or fields.refuse('way', 'This tune has no second part.', 'Choose one on the tune’s page.')
         title = "#{tune.title}, #{own.title}"[0, 120]
         AddTune.of(text: Fawnmoss::Notation::Abc.write(own.copy(title:)), format: 'abc', title:, source: tune.source,
-                   second: Fawnmoss::Notation::Abc.write(melody.copy(second: nil)))
+                   second: Fawnmoss::Notation::Abc.write(melody.alone))
       end
 
       def self.made(score, way, fields)

@@ -14,13 +14,14 @@ module FawnmossServer
 
       # abc: the text to edit, whatever the tune came as.
       def self.whole(tune)
+        plain = tune.format == 'abc' && tune.second.nil? # nothing has to be read for it
         { **row(tune, Models::Studio[tune.studio_id].tune_use(tune.id)), text: tune.text,
-          **Apart.run(:charts, tune.studio_id, heavy: tune.heavy?) { read(tune) } }
+          **Apart.run(:charts, tune.studio_id, heavy: tune.heavy? && !plain) { read(tune) } }
       end
 
       # What is worked out of the notes. second: the part kept with the tune, with what of it does not fit.
       def self.read(tune)
-        abc = tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score.copy(second: nil))
+        abc = tune.format == 'abc' ? tune.text : Fawnmoss::Notation::Abc.write(tune.score.alone)
         return { abc:, second: nil } unless tune.second
 
         name = tune.score.second&.title || Fawnmoss::Notation::Abc.read(tune.second).title

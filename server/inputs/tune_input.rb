@@ -33,7 +33,7 @@ module FawnmossServer
 
         beside = line(beside)
         name = contents.name_of(tune:, **beside)
-        second = Fawnmoss::Notation::Abc.write(contents.take(tune:, **beside, **how).copy(title: name.empty? ? 'Second part' : name[0, 80]))
+        second = Fawnmoss::Notation::Abc.write(contents.take(tune:, **beside, **how).copy(title: name.empty? ? Fawnmoss::Writing::Second::NAME : name[0, 80]))
         new(text:, format:, notices: Fawnmoss::Notation.but_kept(notices, [name, beside[:voice]].compact), second:, **about)
       end
 

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import { useAct } from '../composables/useAct'
 import { usePupils } from '../stores/pupils'
-import { names, single } from '../composables/kept'
+import { forgetMarks } from '../composables/useMarks'
 
 /** Everything about a pupil in one file, or erased for good after the name was typed again. */
 const props = defineProps<{ id: number; name: string }>()
@@ -16,7 +16,7 @@ const { busy, trouble, act } = useAct()
 
 const erase = () => act(async () => {
   await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
-  for (const name of names()) if (name.startsWith(`fawnmoss.marks.${props.id}.`)) single(name).keep(null)
+  forgetMarks(props.id)
   pupils.choose(null)
   await pupils.load().catch(() => undefined)
   await router.push('/pupils')

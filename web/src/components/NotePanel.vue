@@ -8,6 +8,17 @@ import { beat, place, printed } from '../geometry/words'
 const props = defineProps<{ note: ChartNote | null; strings: string[] }>()
 const emit = defineEmits<{ pin: [choice: Choice] }>()
 
+/** How a stroke may join the one before: its key, what the button says, and what when it is so. */
+const JOINS = [
+  ['slur', 'l', 'Slur', 'No slur here'],
+  ['hook', 'h', 'Hook', 'Hook'],
+  ['lift', 'f', 'Lift', 'Lift']
+] as const
+const DIRECTIONS = [
+  ['down', 'd', 'Down'],
+  ['up', 'u', 'Up']
+] as const
+
 const ring = computed(() => ({ strong: 'rings', slight: 'rings slightly', none: '' })[props.note?.ring ?? 'none'])
 const bow = computed(() => {
   if (!props.note) return ''
@@ -63,26 +74,14 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
         <v-btn v-if="note.added" title="l" @click="emit('pin', { join: 'change' })">Bow it by itself</v-btn>
         <template v-if="note.join !== 'start'">
           <v-btn
-            :variant="note.join === 'slur' && !note.added ? 'tonal' : 'text'" title="l"
-            @click="emit('pin', { join: note.join === 'slur' ? 'change' : 'slur' })"
-          >{{ note.join === 'slur' ? 'No slur here' : 'Slur' }}</v-btn>
-          <v-btn
-            :variant="note.join === 'hook' ? 'tonal' : 'text'" title="h"
-            @click="emit('pin', { join: note.join === 'hook' ? 'change' : 'hook' })"
-          >Hook</v-btn>
-          <v-btn
-            :variant="note.join === 'lift' ? 'tonal' : 'text'" title="f"
-            @click="emit('pin', { join: note.join === 'lift' ? 'change' : 'lift' })"
-          >Lift</v-btn>
+            v-for="[join, key, words, undo] in JOINS" :key="join" :variant="note.join === join && !note.added ? 'tonal' : 'text'" :title="key"
+            @click="emit('pin', { join: note.join === join ? 'change' : join })"
+          >{{ note.join === join ? undo : words }}</v-btn>
         </template>
         <v-btn
-          :variant="note.direction === 'down' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="d"
-          @click="emit('pin', { direction: 'down' })"
-        >Down</v-btn>
-        <v-btn
-          :variant="note.direction === 'up' && note.pinned.includes('direction') ? 'tonal' : 'text'" title="u"
-          @click="emit('pin', { direction: 'up' })"
-        >Up</v-btn>
+          v-for="[direction, key, words] in DIRECTIONS" :key="direction" :title="key"
+          :variant="note.direction === direction && note.pinned.includes('direction') ? 'tonal' : 'text'" @click="emit('pin', { direction })"
+        >{{ words }}</v-btn>
         <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>
       </div>
     </template>

@@ -40,6 +40,9 @@ export function single<T>(name: string) {
   return { read: found, keep: (one: T | null): void => write(name, one === null ? null : JSON.stringify(one)) }
 }
 
+/** What a pattern catches in the names under which something is kept: caught(/^box\.(\d+)$/) // => ['3'] */
+export const caught = (pattern: RegExp): string[] => names().flatMap((name) => pattern.exec(name)?.[1] ?? [])
+
 /** Names under which something is kept. */
 export function names(): string[] {
   try {

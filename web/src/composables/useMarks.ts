@@ -4,7 +4,7 @@ import type { Mark, MarkInput } from '../api/types'
 import { newKey } from '../geometry/words'
 import { outbox } from './outbox'
 import { useOutbox } from './useOutbox'
-import { names } from './kept'
+import { caught, single } from './kept'
 
 type Kept = MarkInput & { key: string; made_on: string }
 
@@ -14,9 +14,12 @@ const hopeless = (trouble: Trouble): boolean => !trouble.passing && trouble.stat
 const nameOf = (pupil: number | string): string => `fawnmoss.marks.${pupil}.unsent`
 const NAME = /^fawnmoss\.marks\.(\d+)\.unsent$/
 
+/** Lets go of what is kept about a pupil who was erased. */
+export const forgetMarks = (pupil: number | string): void => single(nameOf(pupil)).keep(null)
+
 /** Sends marks that a lesson had to leave in this browser, whichever page is open now; what is still kept stays. */
 export async function sendKept(): Promise<void> {
-  for (const pupil of names().flatMap((name) => name.match(NAME)?.[1] ?? [])) {
+  for (const pupil of caught(NAME)) {
     const box = outbox<Kept>(nameOf(pupil))
     for (const mark of box.all()) {
       try {

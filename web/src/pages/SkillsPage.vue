@@ -11,7 +11,7 @@ const { data: book, problem, load } = useLoad(() => ask<SkillBook>('GET', '/skil
 onMounted(load)
 const search = ref('')
 const open = ref<string | null>(null)
-const form = reactive({
+const blank = (stage: string) => ({
   name: '',
   task: '',
   checks: '',
@@ -19,11 +19,12 @@ const form = reactive({
   caution: '',
   after: '',
   area: 'sound',
-  stage: '',
+  stage,
   needs: [] as string[],
   instruments: [] as string[],
   days: '7'
 })
+const form = reactive(blank(''))
 const adding = ref(false)
 const { busy, said, trouble, act: does, errors } = useAct()
 const AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 'scale', 'tune', 'bow craft', 'position']
@@ -82,19 +83,7 @@ function begin(): void {
   open.value = null
   trouble.value = null
   adding.value = true
-  Object.assign(form, {
-    name: '',
-    task: '',
-    checks: '',
-    faults: '',
-    caution: '',
-    after: '',
-    area: 'sound',
-    stage: 'Open strings',
-    needs: [],
-    instruments: [],
-    days: '7'
-  })
+  Object.assign(form, blank('Open strings'))
 }
 async function add(): Promise<void> {
   const done = await act(

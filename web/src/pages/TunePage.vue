@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
+import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { ChartView, Tune } from '../api/types'
-import NotesField from '../components/NotesField.vue'
 import PlayBar from '../components/PlayBar.vue'
 import SecondPart from '../components/SecondPart.vue'
 import WritingPad from '../components/WritingPad.vue'
 import WritingStaff from '../components/WritingStaff.vue'
 import WritingStart from '../components/WritingStart.vue'
+import WritingText from '../components/WritingText.vue'
 import WritingTools from '../components/WritingTools.vue'
 import { plain, single } from '../composables/kept'
 import { useKeys } from '../composables/useKeys'
@@ -36,7 +36,7 @@ const handKept = plain('fawnmoss.writing.hand')
 const hand = ref<HandKind>((handKept.read() as HandKind | null) ?? 'letter')
 watch(hand, (now) => handKept.keep(now))
 const typed = ref<string | null>(null)
-const field = ref<InstanceType<typeof NotesField> | null>(null)
+const field = ref<InstanceType<typeof WritingText> | null>(null)
 const textOpen = ref(false)
 let opened = ''
 let typing: ReturnType<typeof setTimeout> | undefined
@@ -200,11 +200,7 @@ async function openChart(): Promise<void> {
 onBeforeRouteLeave(async () => {
   if (tune.value && changed.value && !desk.mistake && !problem.value) await save()
 })
-async function showMistake(): Promise<void> {
-  textOpen.value = true
-  await nextTick()
-  field.value?.show()
-}
+const showMistake = (): void => void field.value?.show()
 const status = computed(() => {
   if (desk.away) return 'The server is away; what you write is kept here and goes on when it is back.'
   if (problem.value?.passing) return 'not saved yet: the server is away; kept here, trying again'
@@ -215,24 +211,6 @@ const penWords = computed(() => {
   const pen = desk.view?.pen
   return pen ? `${lengthWords(pen.once ?? pen.length)}${hand.value === 'finger' ? `, ${pen.string} string` : ''}` : ''
 })
-/** The signs of the text, by what a teacher wants to write; lengths as with L:1/4, where a plain letter is a quarter. */
-const SIGNS: [string, string][] = [
-  ['C D E F G A B c d', 'notes from middle C up; small letters are an octave higher'],
-  ["C, c'", 'an octave lower with a comma, higher with an apostrophe; once more for one more'],
-  ['A2 A4 A/', 'a half, a whole, an eighth: the length behind the letter'],
-  ['A3/2 B/', 'a dotted quarter and an eighth; A3 is a dotted half'],
-  ['A>B A<B', 'dotted and short, short and dotted'],
-  ['(3A/B/c/', 'a triplet: three in the time of two; (5:4:5 five in the time of four'],
-  ['A2-|A2', 'a tie: the same note goes on, over a bar line too'],
-  ['(A B c)', 'a slur'],
-  ['z z2', 'rests; Z4 four bars of rest'],
-  ['^F _B =C', 'sharp, flat, natural: before the note, to the end of the bar'],
-  ['| |: :| ||', 'bars, repeats, a double line; |1 and :|2 first and second ending'],
-  ['D|G A B', 'a pick-up: a short first bar'],
-  ['[K:G] [M:3/4]', 'another key or meter from here on'],
-  ['!2!A "_III"A', 'a finger, a string (I is the highest)'],
-  ['vA uB', 'down-bow, up-bow; .A staccato, TA trill, {g}A grace note, !fine! !D.C.! !segno! !D.S.!'],
-]
 </script>
 
 <template>
@@ -315,15 +293,7 @@ const SIGNS: [string, string][] = [
     </div>
     <div v-if="desk.mistake" class="problem mt-2" role="alert">{{ desk.mistake.text }}
       <v-btn v-if="desk.mistake.where.line" density="compact" @click="showMistake">Show me</v-btn></div>
-    <details class="as-text" :open="textOpen" @toggle="textOpen = ($event.target as HTMLDetailsElement).open">
-      <summary class="aside-label">The same as text (ABC)</summary>
-      <div v-if="textOpen" class="two">
-        <NotesField ref="field" :model-value="text" label="The tune as ABC text" :where="desk.mistake?.where" @update:model-value="type" />
-        <dl class="signs small">
-          <template v-for="[sign, words] in SIGNS" :key="sign"><dt><code>{{ sign }}</code></dt><dd>{{ words }}</dd></template>
-        </dl>
-      </div>
-    </details>
+    <WritingText ref="field" v-model:open="textOpen" :text="text" :where="desk.mistake?.where" @type="type" />
   </div>
 </template>
 
@@ -338,11 +308,5 @@ const SIGNS: [string, string][] = [
 kbd { font: 600 0.75rem ui-monospace, 'DejaVu Sans Mono', monospace; border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; }
 .in-hand { min-height: 1.6em; margin-top: 6px; }
 .odd { margin: 2px 0; }
-.as-text { margin-top: 14px; }
-summary { cursor: pointer; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 28px; margin-top: 8px; }
-.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px 18px; align-content: start; }
-.signs dd { margin: 0; }
-code { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; }
-@media (max-width: 900px) { .two, .about, .desk { grid-template-columns: minmax(0, 1fr); } .side { position: static; max-height: none; } }
+@media (max-width: 900px) { .about, .desk { grid-template-columns: minmax(0, 1fr); } .side { position: static; max-height: none; } }
 </style>

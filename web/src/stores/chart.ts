@@ -4,7 +4,7 @@ import { ask, Trouble } from '../api/client'
 import type { ChartNote, ChartOptions, ChartView, PencilMark, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
 import { carried } from '../geometry/same'
-import { names, single } from '../composables/kept'
+import { caught, single } from '../composables/kept'
 import { cutsOf, dropped, marked, moveCut, restored } from '../geometry/spots'
 import { FRESH, next, onItsWay, same, wanted as newestOf, type Desk, type Happening, type History, type Marks } from './saving'
 
@@ -24,7 +24,7 @@ const copy = (marks: Marks): Marks => JSON.parse(JSON.stringify(marks)) as Marks
  * until that chart is opened, for then it can be asked about. desk: the chart that is open, which sends its own.
  */
 export async function sendUnsaved(desk: number | null): Promise<void> {
-  for (const id of names().flatMap((name) => name.match(KEPT)?.[1] ?? []).map(Number)) {
+  for (const id of caught(KEPT).map(Number)) {
     const unsaved = kept(id).read()
     if (id === desk || unsaved?.lock_version === undefined) continue
     try {

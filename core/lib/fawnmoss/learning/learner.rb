@@ -45,8 +45,8 @@ module Fawnmoss
       # Hundredths that the whole share of each price adds to the teacher's way beyond the engine's; less for a taste that none of this chart's
       # marks speaks of; none for a price that is as far as it may go, or that its marks say nothing about.
       def pulls(part, contrast, kept)
-        spoken = @tastes.spoken(part, kept.signs)
-        free = @tastes.movable(part, @free[part] - kept.forgotten) - @tastes.unspoken(part, kept.signs)
+        spoken = @tastes.movable(part, kept.signs.map(&:taste))
+        free = @tastes.movable(part, @free[part] - kept.forgotten) - @tastes.unspoken(kept.signs)
         contrast.slopes.slice(*free).filter_map do |name, slope|
           pull = slope * @tastes.range(part, name) * (spoken.include?(name) ? 1 : ASIDE)
           [name, pull] if @tastes.room?(part, name, contrast.prices.fetch(name), up: pull.negative?)

@@ -27,14 +27,9 @@ module Fawnmoss
       # Names of the prices that may move. ids: of the tastes that may; nil for all.
       def movable(part, ids = nil) = @all.select { _1.part == part && (ids.nil? || ids.include?(_1.id)) }.flat_map { _1.prices.keys }
 
-      # Prices of the tastes that a chart's marks speak of. signs: Signs::Sign list.
-      def spoken(part, signs)
-        by_taste(part, signs).flat_map { |taste, own| falling?(taste, own) ? [taste.falling] : taste.prices.keys }
-      end
-
-      # Prices that those marks say nothing about, though they are of the same taste.
-      def unspoken(part, signs)
-        by_taste(part, signs).flat_map { |taste, own| falling?(taste, own) ? taste.prices.keys - [taste.falling] : [] }
+      # Prices that a chart's marks say nothing about, though they are of a taste that the marks speak of. signs: Signs::Sign list.
+      def unspoken(signs)
+        signs.group_by { self[_1.taste] }.flat_map { |taste, own| taste.falling && own.all?(&:falling) ? taste.prices.keys - [taste.falling] : [] }
       end
 
       # How much a price moves with its whole share, hundredths.
@@ -52,9 +47,6 @@ module Fawnmoss
       end
 
       private
-
-      def by_taste(part, signs) = signs.group_by { self[_1.taste] }.select { |taste, _| taste&.part == part }
-      def falling?(taste, signs) = taste.falling && signs.all?(&:falling)
 
       def move(price, least, most, share) = (price + (share * (most - least))).round.clamp([least, price].min, [most, price].max)
 

@@ -10,7 +10,15 @@ module Fawnmoss
       end
       # A part of a score. index: 0 the first; name: as printed; voices: names of those that have notes, as they are taken; printed: what those are
       # called on the page, '' for nothing, or nil where voices have no names of their own.
-      Part = Value.of(:index, :name, :voices, :printed)
+      Part = Value.of(:index, :name, :voices, :printed) do
+        # voice: as in voices, nil for the first.
+        def name_of(voice)
+          own = printed && printed[voice ? voices.index(voice) || 0 : 0]
+          return own unless own.to_s.empty?
+
+          [(name unless printed), ("voice #{voice}" if voice && voices.size > 1)].compact.reject(&:empty?).join(', ')
+        end
+      end
 
       # text: of the file (archives unpacked), bytes for MIDI; format: 'abc', 'musicxml' or 'midi'. Raises InvalidTune for what is none.
       def self.of(text, format) = { 'abc' => AbcFile, 'musicxml' => ScoreFile, 'midi' => MidiFile }.fetch(format).new(text)
@@ -21,16 +29,16 @@ module Fawnmoss
       # There is nothing to choose.
       def single? = tunes.size == 1 && tunes.first.voices < 2
 
-      # What a line is called: its part's name, and its voice where the part has several.
+      # What a line is called: its voice's printed name, else its part's, and its voice where the part has several; '' for nothing.
       def name_of(tune: 0, part: nil, voice: nil)
-        listed = tunes[tune]&.parts || []
+        listed = tune_at(tune)&.parts || []
         found = part ? listed.find { _1.index == part } : listed.first
-        return '' unless found
-
-        [found.name, ("voice #{voice}" if voice && found.voices.size > 1)].compact.reject(&:empty?).join(', ')
+        found ? found.name_of(voice) : ''
       end
 
       private
+
+      def tune_at(index) = tunes[index]
 
       def missing(field, name) = raise(InvalidTune.new("there is no #{field} #{name}", where: { field: }, remedy: 'Choose one that is listed.'))
 
@@ -55,18 +63,13 @@ module Fawnmoss
           reader(tune).voices.size < 2 ? [@book.text_of(tune), 'abc', []] : [Abc.write(score), 'abc', score.notices]
         end
 
-        # As Contents#name_of.
-        def name_of(tune: 0, part: nil, voice: nil)
-          missing('part', part + 1) if part&.nonzero?
-          voices = reader(tune).voices
-          found = voice ? voices.find { _1.id == voice } : voices.first
-          [found&.name.to_s, ("voice #{voice}" if voice)].find { _1.to_s != '' }.to_s
-        end
-
         # A tune that names no voice need not be read for it.
         def single? = @book.plain? || super
 
         private
+
+        # Without reading the others of a book.
+        def tune_at(index) = listed(@book.piece_at(index), index)
 
         def reader(index) = (@readers ||= {})[index] ||= Abc::Reader.new(@book.piece_at(index))
 

@@ -35,14 +35,14 @@ module Fawnmoss
         "#{name} holds #{words(bar.length, bar.meter)}, but #{bar.meter} asks for #{words(bar.meter.bar_length, bar.meter)}."
       end
 
-      # [[number of a bar as printed, what is wrong with it], ...] of a tune's bars that do not add up.
-      def self.named(bars) = odd(bars).map { [bars[_1].number, sentence(bars[_1], bars[_1].number)] }
+      # [{ bar: its number as printed, words: what is wrong with it }, ...] of a tune's bars that do not add up.
+      def self.named(bars) = odd(bars).map { { bar: bars[_1].number, words: sentence(bars[_1], bars[_1].number) } }
 
       # What a reader says of a tune's odd bars, a sentence each up to NAMED. bars: as of odd, which have a number besides.
       def self.notices(bars)
-        found = odd(bars)
+        found = named(bars)
         more = found.size - NAMED
-        [*found.first(NAMED).map { "#{sentence(bars[_1], bars[_1].number)} It stands as it is." }, *("#{more} more bars do not add up." if more.positive?)]
+        [*found.first(NAMED).map { "#{_1[:words]} It stands as it is." }, *("#{more} more bars do not add up." if more.positive?)]
       end
     end
   end

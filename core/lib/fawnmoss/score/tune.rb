@@ -35,6 +35,9 @@ module Fawnmoss
         copy(key: keys[key], bars: moved, second: second&.up(interval.within_octave)).tap { @known[:up] = [interval, _1].freeze }
       end
 
+      # The melody without its second part.
+      def alone = second ? copy(second: nil) : self
+
       # How much quicker than the first bar one is to go; 1 where nothing is said.
       def pace(bar) = tempo && bar.tempo ? Rational(bar.tempo, tempo) : 1r
 

@@ -28,6 +28,12 @@ module Fawnmoss
 
       def each_in_hand(&) = each_in(@desk.stretch, &)
 
+      # Sounds written on at the end of a desk.
+      def append(sounds, desk = @desk)
+        bars = Filling.new(desk.sheet, pen).put(sounds)
+        desk.bars(bars, cursor: bars.sum { _1.sounds.size } - 1, anchor: nil, pen: pen.used)
+      end
+
       # Number of the first of the signs that are tied into the last one.
       def chain
         sounds = @desk.sounds

@@ -9,12 +9,9 @@ module Fawnmoss
 
       # What is in hand; one sound or more.
       def copy(_given = {})
-        number = -1
-        bars = sheet.bars.map do |bar|
-          sounds = bar.sounds.select { @desk.stretch.cover?(number += 1) }
-          Bar.blank(**bar.to_h.slice(:key, :meter, :tempo, :clef)).copy(sounds: sounds.freeze)
-        end
-        tune = sheet.copy(bars: bars.reject { _1.sounds.empty? }.freeze).tune or refuse('there is no note to copy', 'Take some in hand first.')
+        kept = each_in(0..) { |sound, number| sound if @desk.stretch.cover?(number) }.sheet
+        bars = kept.bars.map { _1.following.copy(sounds: _1.sounds) } # without their repeats and signs
+        tune = kept.copy(bars: bars.freeze).tune or refuse('there is no note to copy', 'Take some in hand first.')
         @desk.copy(pen: pen.copy(clip: Notation::Abc.write(tune)))
       end
 
@@ -22,7 +19,7 @@ module Fawnmoss
       # is written on.
       def paste(given)
         sounds = read(pen.clip || given['text'].to_s)
-        return Notes.new(@desk).send(:append, sounds) if @desk.writing?
+        return append(sounds) if @desk.writing?
 
         index, at = sheet.place(@desk.stretch.max)
         bars = sheet.bars.dup

@@ -50,7 +50,7 @@ module Fawnmoss
         return @desk if sound.nil? || sound.rest? || !@desk.writing?
 
         tied = each_in_hand { |one| one.copy(tied: one.pitches) }
-        Notes.new(tied).send(:append, [Sounds.plain(sound.pitches, pen.written)])
+        append([Sounds.plain(sound.pitches, pen.written)], tied)
       end
 
       private
@@ -106,11 +106,6 @@ module Fawnmoss
       end
 
       def over_stretch(pitch) = each_in_hand { |sound| over(sound, pitch) }
-
-      def append(sounds)
-        bars = Filling.new(sheet, pen).put(sounds)
-        @desk.bars(bars, cursor: bars.sum { _1.sounds.size } - 1, anchor: nil, pen: pen.used)
-      end
     end
   end
 end

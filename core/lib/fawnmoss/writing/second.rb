@@ -5,13 +5,15 @@ module Fawnmoss
     # Fits a second part to a melody: bars of the same number are played together, each as long as the melody's, so that repeats, endings and
     # jumps of the melody lead through both. What the second part lacks is rests, what it has too much is left out, and both are said.
     class Second
+      NAME = 'Second part' # where it has none of its own
+
       # melody, other: Score::Tune. Returns [Score::Tune with the melody's bars and the other's notes, sentences]. Raises InvalidTune where
       # no note is left.
       def self.fit(melody, other) = new(melody, other).fitted
 
       # The melody with the other beside it. name: of the second part, such as "Violin II".
       def self.beside(melody, other, name: other.title)
-        second, said = fit(melody, other.copy(title: name.empty? ? 'Second part' : name))
+        second, said = fit(melody, other.copy(title: name.empty? ? NAME : name))
         melody.copy(second:, notices: [*melody.notices, *said].freeze)
       end
 
