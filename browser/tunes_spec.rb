@@ -105,7 +105,7 @@ RSpec.describe 'the shelf' do
         select 'Lower', from: 'kept beside it'
         click_button 'Upper'
       end
-      expect(page).to have_css('.items li.done', text: /on the shelf as Pair\.\z/)
+      expect(page).to have_css('.items li.done', text: /on the shelf as Pair\. Lower is kept beside it\.\z/)
     end
     click_button 'Done'
     open_tune('Pair')

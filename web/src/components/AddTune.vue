@@ -131,7 +131,8 @@ async function send(item: Item, choice: Choice = {}): Promise<void> {
     if (/\.zip$/i.test(item.name)) return await unpack(item)
     const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: await bytesOf(item), ...choice })
     item.state = 'done'
-    item.words = sentences([`on the shelf as ${tune.title}`, ...tune.notices])
+    const beside = tune.second ? [`${tune.second.name} is kept beside it`, ...tune.second.notices] : []
+    item.words = sentences([`on the shelf as ${tune.title}`, ...beside, ...tune.notices])
     Object.assign(item, { tune, choice })
     emit('added', tune)
   } catch (error) {
