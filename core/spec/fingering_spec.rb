@@ -119,7 +119,7 @@ RSpec.describe Fawnmoss::Fingering do
         before = index > 1 ? chain[index - 2].string : nil
         step = described_class::Step.new(from: chain[index - 1], to: chain[index], move: moves[index - 1], settled:, before:)
         settled = step.same_spot? ? [settled + 1, 2].min : 0
-        total + [*terms.moving, terms.returning, terms.rushing].sum { _1.cost(step) }
+        total + [*terms.moving, *terms.returning, terms.rushing].sum { _1.cost(step) }
       end
     end
 
@@ -251,7 +251,8 @@ RSpec.describe Fawnmoss::Fingering do
 
   it 'explains in words what another place would change' do
     entry = chart(tune('G A G A|B4|', key: 'G')).entries[1]
-    expect(entry.alternatives.first.reason).to eq('D string, fourth finger: one more fourth finger, two string crossings fewer, two there-and-back crossings fewer')
+    expect(entry.alternatives.first.reason).to eq('D string, fourth finger: one more fourth finger, one more note come back to with another finger, two string crossings fewer, '\
+                                                       'two there-and-back crossings fewer')
     expect(entry.reasons.first).to start_with('Open A. Next best: D string, fourth finger')
   end
 

@@ -9,7 +9,7 @@ RSpec.describe Fawnmoss::Fingering::Costs do
   def names
     %i[crossing slurred_crossing skip slurred_skip there_and_back open_string long_open_string open_for_four fourth_finger known_fourth_finger odd_finger
        stretch known_stretch open_hand high_open_hand closing two_fingers one_finger_fifth hop fourth_hop wide_hop slide chromatic_slide other_finger shift
-       shift_chain shift_soon passed_over position half_position first_position start_away open_between open_coming_down]
+       shift_chain shift_soon passed_over position half_position first_position start_away open_between open_coming_down idle_fourth elsewhere]
   end
 
   def weights
@@ -41,7 +41,9 @@ RSpec.describe Fawnmoss::Fingering::Costs do
     names.map { Fawnmoss::Theory::Pitch.parse(_1) }.select { _1.midi == open.midi + semitones }
   end
 
-  def move(slurred: false, rest: false, pace: 100, chromatic: false) = Fawnmoss::Fingering::Move::KNOWN.fetch([slurred, rest, pace, chromatic])
+  def move(slurred: false, rest: false, pace: 100, chromatic: false, joined: false, again: false)
+    Fawnmoss::Fingering::Move::KNOWN.fetch([slurred, rest, pace, chromatic, joined, again])
+  end
 
   def step(term, from, to, id: 'violin', of: {}, before: nil, settled: 2, **kind)
     own = instrument(id).string_names.index(before) if before
@@ -78,6 +80,18 @@ RSpec.describe Fawnmoss::Fingering::Costs do
 
   it 'prices an open string only where the melody comes down to it' do
     expect([%w[A1 A0], %w[E2 A0], %w[D3 A0], %w[A1 D4], %w[A0 A1]].map { |from, to| step(:ComingDown, from, to) }).to eq([4300, 4300, 0, 0, 0])
+  end
+
+  it 'prices a fourth finger that keeps nothing, but not where it keeps a slur on its string' do
+    idle = ->(from, to, **kind) { step(:IdleFourth, from, to, **kind) }
+    expect([idle.call('D4', 'A1'), idle.call('D4', 'A1', rest: true), idle.call('D4', 'E1'), idle.call('D4', 'A1', joined: true)]).to eq([4400, 4400, 4400, 0])
+    expect([%w[D4 D3], %w[D4 G3], %w[D3 A1], %w[A0 E1], %w[D4(3) A1(3)], %w[E4 E3]].map { |from, to| idle.call(from, to) }).to all(be_zero)
+    expect([idle.call('D4', 'A1', of: { fourth: 'fourth' }), idle.call('D4', 'A1', id: 'cello')]).to eq([0, 0])
+  end
+
+  it 'prices a note that is come back to within the bar on another string' do
+    back = ->(before, **kind) { step(:Elsewhere, 'D1', 'A0', before:, **kind) }
+    expect([back.call('D', again: true), back.call('A', again: true), back.call('D'), back.call(nil, again: true)]).to eq([4500, 0, 0, 0])
   end
 
   it 'prices positions by where the hand is at home, more at speed, and open strings passed over' do
@@ -124,7 +138,14 @@ RSpec.describe Fawnmoss::Fingering::Costs do
     moves = Fawnmoss::Fingering::Move.all(notes, 60)
     expect(moves.map(&:pace)).to eq([100, 100, 100, 100, 100, 100])
     expect(Fawnmoss::Fingering::Move.all(notes, 120).map(&:pace)).to eq([100, 200, 200, 100, 100, 100])
+    expect(moves.map(&:joined)).to all(be(false))
     expect(moves.map(&:chromatic)).to eq([false, false, true, true, true, true])
     expect(Fawnmoss::Fingering::Move.all(tune('D E F G|', key: 'C').played, 60).map(&:chromatic)).to eq([false, false, false])
+  end
+
+  it 'knows where a slur ends, and a note that was there just before' do
+    moves = ->(text) { Fawnmoss::Fingering::Move.all(tune(text, key: 'C').played, 60) }
+    expect(moves.call('(D E) F (G|A B) c (d|e) f').map(&:joined)).to eq([false, true, false, false, false, true, false, false, true])
+    expect(moves.call('D E D D|D E2 D|D z E D|G ^F G A').map(&:again)).to eq([false, true, false, false, false, true, false, false, false, false, false, true, false])
   end
 end

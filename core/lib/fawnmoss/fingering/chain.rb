@@ -29,7 +29,7 @@ module Fawnmoss
       def step(index, places, settled, terms)
         before = places[index - 2].string if index > 1
         step = Step.new(to: places[index], from: places[index - 1], move: @moves[index - 1], before:, settled:)
-        [*terms.moving, terms.returning, terms.rushing].sum { _1.cost(step) }
+        [*terms.moving, *terms.returning, terms.rushing].sum { _1.cost(step) }
       end
 
       # For each sound how many lie between it and the last shift: 0 right after it, Step::SETTLED for two and more.

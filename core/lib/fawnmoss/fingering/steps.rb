@@ -5,12 +5,17 @@ module Fawnmoss
     # What it costs to go from each place of one sound to each place of the next, as flat tables of integers: the same pair
     # of sounds in the same kind of move is computed once for the whole tune. A pair of places is an edge: from * width + to.
     class Steps
-      NO_WAY_BACK = -1 # string of an edge that is a way back from none
+      ELSEWHERE = -1 # any string but the one gone to
 
       # prices and targets by entry (a target is the slot of the next sound right after a shift; settled ones follow it); stays:
       # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
       # note later; width: entries a row; slots: how many the next sound has.
       Rows = Struct.new(:prices, :targets, :stays, :again, :soon, :width, :slots)
+
+      # What edges cost more, and the numbers of the terms that make it so, for one case of the string of the note before: the one gone to, or
+      # another.
+      Remembered = Struct.new(:prices, :fired)
+      NONE = [].freeze
 
       # How the slots of the sound gone to are numbered.
       attr_reader :slots
@@ -22,11 +27,12 @@ module Fawnmoss
         @move = move
         @terms = terms
         @slots = Slots.new(strings: from.map(&:string).uniq.freeze, memory:)
+        @strings = to.map(&:string)
         @prices = []
         @fired = []
-        @backs = []
-        @back_prices = []
         @moved = []
+        @back = Remembered.new([], [])
+        @elsewhere = move.again ? Remembered.new([], []) : Remembered.new(Hash.new(0), Hash.new(NONE))
         @again = @soon = 0
         from.each { |place| to.each { |other| add(Step.new(from: place, to: other, move:)) } }
         @rows = {}
@@ -42,39 +48,45 @@ module Fawnmoss
       # before, or nil; settled: as of Step.
       def fired(from, to, before, settled)
         edge = (from * @to.size) + to
-        back = before == @backs[edge]
+        returned = remembered(before, to).fired[edge]
         hurried = @moved[edge] && settled < Step::SETTLED
-        return @fired[edge] unless back || hurried
+        return @fired[edge] if returned.empty? && !hurried
 
-        @known[(edge * 4) + (back ? 2 : 0) + (hurried ? 1 : 0)] ||= [*@fired[edge], *also(back, hurried)].freeze
+        @known[[edge, returned, hurried]] ||= [*@fired[edge], *returned, *(@terms.number(@terms.rushing) if hurried)].freeze
       end
 
       private
 
-      def also(back, hurried) = [(@terms.number(@terms.returning) if back), (@terms.number(@terms.rushing) if hurried)].compact
+      def remembered(before, to) = before == @strings[to] ? @back : @elsewhere
 
       def add(step)
-        price = 0
-        fired = []
-        @terms.moving.each do |term|
-          cost = term.cost(step)
-          next unless cost.positive?
-
-          price += cost
-          fired << @terms.number(term)
-        end
+        price, fired = priced(@terms.moving, step)
         @prices << price
-        @fired << fired.freeze
+        @fired << fired
         @moved << !step.same_spot?
-        back(step)
+        remember(@back, step.copy(before: step.to.string))
+        remember(@elsewhere, step.copy(before: ELSEWHERE)) if @move.again
         hurry(step) if @moved.last && @again.zero?
       end
 
-      # What it costs more when the note before was on the string that this goes to.
-      def back(step)
-        price = @terms.returning.cost(step.copy(before: step.to.string))
-        @backs << (price.positive? ? step.to.string : NO_WAY_BACK)
-        @back_prices << price
+      # What it costs more by the string of the note before.
+      def remember(kept, step)
+        price, fired = priced(@terms.returning, step)
+        kept.prices << price
+        kept.fired << fired
+      end
+
+      # What terms cost for a step together, and the numbers of those that cost something.
+      def priced(terms, step)
+        price = 0
+        fired = NONE
+        terms.each do |term|
+          next unless (cost = term.cost(step)).positive?
+
+          price += cost
+          fired = [*fired, @terms.number(term)]
+        end
+        [price, fired.freeze]
       end
 
       # What a shift costs more after another; the same whatever its places.
@@ -86,7 +98,7 @@ module Fawnmoss
           moving, staying = arrivals.each_index.partition { @moved[(from * @to.size) + _1] }
           targets = (staying + moving).map { @slots.first(_1, place.string) }
           befores.each do |before|
-            (staying + moving).each { |to| rows.prices << (price((from * @to.size) + to, before) + arrivals[to]) }
+            (staying + moving).each { |to| rows.prices << (price(from, to, before) + arrivals[to]) }
             rows.targets.concat(targets)
             rows.stays << staying.size
           end
@@ -94,7 +106,10 @@ module Fawnmoss
         rows
       end
 
-      def price(edge, before) = before == @backs[edge] ? @prices[edge] + @back_prices[edge] : @prices[edge]
+      def price(from, to, before)
+        edge = (from * @to.size) + to
+        @prices[edge] + remembered(before, to).prices[edge]
+      end
     end
   end
 end

@@ -3,8 +3,8 @@
 module Fawnmoss
   module Fingering
     # The cost terms in force, by what of a Step they look at: placing (one place and its note), gripping (two places at once),
-    # moving (from one to the next), returning and rushing (one term each, which also look at what came before: the string
-    # of the note before, and how long ago the hand moved).
+    # moving (from one to the next), returning (also at the string of the note before), rushing (one term, also at how long ago the hand
+    # moved).
     Terms = Value.of(:placing, :gripping, :moving, :returning, :rushing) do
       # The terms that can fire with a setting: an instrument without an opened hand, or a school that wants open strings, has
       # fewer.
@@ -12,9 +12,9 @@ module Fawnmoss
         new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::PassedOver,
                            Costs::StartAway, Costs::Trill], setting),
             gripping: able([Costs::DoubleStop], setting),
-            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::ComingDown, Costs::Hop, Costs::Slide, Costs::OtherFinger,
+            moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::IdleFourth, Costs::ComingDown, Costs::Hop, Costs::Slide, Costs::OtherFinger,
                           Costs::Opening, Costs::Closing, Costs::Shift], setting),
-            returning: Costs::ThereAndBack.new(setting), rushing: Costs::ShiftChain.new(setting))
+            returning: able([Costs::ThereAndBack, Costs::Elsewhere], setting), rushing: Costs::ShiftChain.new(setting))
       end
 
       def self.able(classes, setting) = classes.map { _1.new(setting) }.reject(&:idle?)
@@ -24,7 +24,7 @@ module Fawnmoss
       attr_reader :all
 
       def derive
-        @all = [*placing, *gripping, *moving, returning, rushing].freeze
+        @all = [*placing, *gripping, *moving, *returning, rushing].freeze
         @numbers = @all.each_with_index.to_h.compare_by_identity
       end
 
