@@ -38,6 +38,31 @@ RSpec.describe 'economy' do
       expect(fingered(full('C E G E|C4|', id: 'bass', key: 'C', transpose: Fawnmoss::Theory::Interval.octaves(-1)))).to eq('A2 D1 G0 D1 A2')
     end
 
+    it 'takes the open string, not 4, where the next note is on the next string anyway, unless 4 keeps a slur on its string' do
+      jig = { meter: '6/8', unit: '1/8', key: 'Edor', tempo: 162 }
+      expect([fingered(full('B ^c d e2 f|e f e d B2|', **jig)), fingered(full('B (d e) f3|', **jig))])
+        .to eq(['A1 A2 A3 E0 E1 E0 E1 E0 A3 A1', 'A1 A3 A4 E1'])
+      expect(fingered(full('B ^c d e2 f|e f e d B2|', **jig, fourth: 'fourth'))).to start_with('A1 A2 A3 A4 E1')
+      expect(fingered(full('d e d2 B2|', **jig))).to eq('A3 A4 A3 A1')
+    end
+
+    it 'keeps one finger for a note that is come back to within the bar' do
+      solved = full('c A A E A A|c A c e d c|', meter: '6/8', unit: '1/8', key: 'G', tempo: 150)
+      expect(fingered(solved)).to start_with('A2 D4 D4 D1 D4 D4 A2')
+      expect(fingered(full('E ^G E A ^G A|B4 z2|', meter: '6/8', unit: '1/8', key: 'Am', tempo: 150))).to eq('D1 D3 D1 D4 D3 D4 A1')
+    end
+
+    # Quick crossings cost much, but a fourth finger that is not learnt is no way out of them: the note has to need it.
+    it 'asks a hand without the fourth finger for it only where no open string has the note' do
+      (starter_tunes + demo_tunes).product(%w[violin viola]).each do |score, id|
+        open = instrument(id).open.map(&:midi)
+        chart = nearest(score, id) or next
+        needless = chart.entries.reject { _1.place.double? }.select { _1.place.finger == 4 && open.include?(_1.note.pitch.midi) }
+        expect([score.title, id, needless.map { _1.note.bar }]).to eq([score.title, id, []])
+      end
+      expect(fingered(chart(tune('e g b g|e4|', key: 'G'), tempo: 160))).to start_with('E0 E2 E4 E2')
+    end
+
     it 'is at home in half position on the bass where flats are about, and keeps one finger for one note' do
       flats = chart(tune('B, C D E|F D B, D|E G B G|F4|', key: 'Bb'), 'bass', transpose: Fawnmoss::Theory::Interval.octaves(-1))
       expect(flats.entries.reject { _1.place.open? }.map { _1.place.hand.name }.uniq).to eq(['half'])

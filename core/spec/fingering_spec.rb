@@ -251,8 +251,8 @@ RSpec.describe Fawnmoss::Fingering do
 
   it 'explains in words what another place would change' do
     entry = chart(tune('G A G A|B4|', key: 'G')).entries[1]
-    expect(entry.alternatives.first.reason).to eq('D string, fourth finger: one more fourth finger, one more note come back to with another finger, two string crossings fewer, '\
-                                                       'two there-and-back crossings fewer')
+    expect(entry.alternatives.first.reason)
+      .to eq('D string, fourth finger: one more fourth finger, one more note come back to with another finger, two string crossings fewer, two there-and-back crossings fewer')
     expect(entry.reasons.first).to start_with('Open A. Next best: D string, fourth finger')
   end
 

@@ -61,8 +61,8 @@ RSpec.describe Fawnmoss::Learning do
 
   it 'keeps every weight above nothing and in the stated order' do
     order = [%w[known_fourth_finger fourth_finger], %w[slide crossing]]
-    low = book.ordered(book.values.merge(line('known_fourth_finger') => 200.0, line('hop') => -5.0), order)
-    expect(low.values_at(line('known_fourth_finger'), line('fourth_finger'), line('hop'))).to eq([160.0, 160.0, 1.0])
+    low = book.ordered(book.values.merge(line('known_fourth_finger') => 1000.0, line('hop') => -5.0), order)
+    expect(low.values_at(line('known_fourth_finger'), line('fourth_finger'), line('hop'))).to eq([900.0, 900.0, 1.0])
     expect(low.values_at(line('slide'), line('crossing'))).to eq(book.values.values_at(line('slide'), line('crossing'))) # the file means it otherwise
     expect(low.values.min).to be >= 0
   end

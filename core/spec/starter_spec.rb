@@ -5,7 +5,7 @@ require_relative 'spec_helper'
 # The forty tunes for a new studio (core/data/starter.abc): graded, for every instrument, each with its source.
 RSpec.describe 'the starter shelf' do
   let(:book) { Fawnmoss::Notation::Abc::Book.new(FawnmossData.starter) }
-  let(:tunes) { book.pieces.each_index.map { |index| Fawnmoss::Notation::Abc.read(book.text_of(index)) } }
+  let(:tunes) { starter_tunes }
 
   def said(field) = book.pieces.map { |piece| piece.lines.map(&:first).filter_map { _1[/\A#{field}:\s*(.*)/, 1] }.first }
 

@@ -23,6 +23,12 @@ module Trade
   # The tunes of the demo studio.
   def demo_tunes = Dir[File.expand_path('../../../demo/tunes/*.abc', __dir__)].map { Fawnmoss::Notation::Abc.read(File.read(_1)) }
 
+  # The forty tunes for a new studio.
+  def starter_tunes
+    book = Fawnmoss::Notation::Abc::Book.new(FawnmossData.starter)
+    book.pieces.each_index.map { Fawnmoss::Notation::Abc.read(book.text_of(_1)) }
+  end
+
   # A tune charted in the nearest octave that can be played, or nil.
   def nearest(score, id, **request)
     octaves = [0, -1, 1, -2].map { Fawnmoss::Theory::Interval.octaves(_1) }

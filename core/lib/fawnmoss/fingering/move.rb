@@ -45,8 +45,8 @@ module Fawnmoss
     end
 
     # One shared value for each kind of move.
-    [true, false].then do |both|
-      Move::KNOWN = both.product(both, (100..250).step(25).to_a, both, both, both).to_h { |kind| [kind, Move.new(**Move.members.zip(kind).to_h)] }.freeze
-    end
+    Move::KNOWN = [true, false].then do |flag|
+      flag.product(flag, (100..250).step(25).to_a, flag, flag, flag).to_h { |kind| [kind, Move.new(**Move.members.zip(kind).to_h)] }
+    end.freeze
   end
 end
