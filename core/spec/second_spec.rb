@@ -38,6 +38,21 @@ RSpec.describe Fawnmoss::Writing::Second do
     expect { described_class.fit(melody, lower('z3|z3|z3|z3|z3|z3|A3|]')) }.to raise_error(Fawnmoss::InvalidTune, /no note where the melody has bars/)
   end
 
+  it 'goes along when bars are put into the melody or taken out of it, and stays as it is when they are only written otherwise' do
+    tune = ->(bars) { abc("X:1\nT:S\nM:3/4\nL:1/4\nK:D\n#{bars}\n") }
+    before = tune.call('d2f|e2c|d3|')
+    bars = lambda do |now|
+      moved, said = described_class.carried(tune.call('D3|A3|F3|G3|'), before, tune.call(now))
+      [moved.bars.map { |bar| bar.notes.map { _1.pitch&.letter || 'z' }.join }.join(' '), said]
+    end
+    expect(bars.call('d2f|e2c|dcd|d3|')).to eq(['D A z F G', ['The second part rests in bar 3, which is new.']])
+    expect(bars.call('A|d2f|e2c|d3|')).to eq(['z D A F G', ['The second part rests in bar 0, which is new.']])
+    expect(bars.call('B3|d2f|B3|e2c|d3|')).to eq(['z D z A F G', ['The second part rests in bars 1, 3, which are new.']])
+    expect(bars.call('d2f|d3|')).to eq(['D F G', ['What the second part had in bar 2 went with the melody’s.']])
+    expect([bars.call('e2g|f2d|e3|'), bars.call('d2f|ecA|d3|')]).to all(eq(['D A F G', []]))
+    expect(bars.call('e2g|f2d|c3|d3|').first).to eq('D A z F G')
+  end
+
   it 'follows a bar that a repeat sign splits, whether the other part splits it or not' do
     split = abc("X:1\nT:S\nM:4/4\nL:1/4\nK:G\nD|GABc|d3:|:D|GABc|G3:|\n")
     ["D|B4|B3:|:D|B4|B3:|\n", 'D|B4|B4|B4|B3|'].each do |bars|

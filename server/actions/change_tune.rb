@@ -5,28 +5,29 @@ module FawnmossServer
     # Changes a tune: its title, source and rights note, whether it is put away, and its text. When the text changes, marks on
     # the tune's charts go along with their notes.
     module ChangeTune
-      # Returns [tune, how many marks lay on notes that are gone].
+      # Returns [tune, how many marks lay on notes that are gone, sentences about its second part].
       def self.call(studio, id, fields)
         tune = studio.tune(id)
-        columns, places = columns(studio, tune, fields)
+        columns, places, said = columns(studio, tune, fields)
         lost = 0
         FawnmossServer.db.transaction do
           saved = tune.save_or_stale(fields.integer('lock_version', 0..1_000_000), stored(tune, columns)) { TuneAnswer.whole(tune) }
           lost = carry(tune, *places) if saved && places
         end
         Looking.wake(studio.id) if columns[:text]
-        [tune, lost]
+        [tune, lost, said]
       end
 
-      # [columns to change, where the notes now are (see places) when the text changes].
+      # [columns to change, where the notes now are (see places) when the text changes, what is said of the second part].
       def self.columns(studio, tune, fields)
         found = {}
-        found, places = text(studio, tune, fields) if fields.given?('text')
+        said = []
+        found, places, said = text(studio, tune, fields) if fields.given?('text')
         found[:title] = fields.text('title', min: 1, max: 120) if fields.given?('title')
         found[:source] = fields.text('source', max: 200, default: '') if fields.given?('source')
         found[:second] = second(studio, tune, fields) if fields.given?('second')
         found[:archived_at] = fields.flag('archived', optional: false) ? Time.now.utc : nil if fields.given?('archived')
-        [found, places]
+        [found, places, said]
       end
 
       # Another tune of the shelf to be played together with this one, as ABC; nil takes the second part away.
@@ -41,13 +42,21 @@ module FawnmossServer
       def self.text(studio, tune, fields)
         text = fields.block('text', max: AddTune::TEXT)
         charted = studio.charts_dataset.where(tune_id: tune.id).any?
-        found, places = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) do
-          where = nil
-          [AddTune.columns(text, 'abc') { |now| where = places(tune.score, now) if charted }, where]
-        end
+        found, places, said = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) { read(tune, text, charted) }
         AddTune.known?(studio, found[:digest], id: tune.id)
         found.delete(:title) if found[:title].empty?
-        [found, places]
+        [found, places, said]
+      end
+
+      # [columns, places of the notes when there are charts, what is said of the second part, which goes along with its melody's bars].
+      def self.read(tune, text, charted)
+        where = beside = nil
+        said = []
+        found = AddTune.columns(text, 'abc') do |now|
+          where = places(tune.score, now) if charted
+          beside, said = Fawnmoss::Writing::Second.carried(Fawnmoss::Notation::Abc.read(tune.second), tune.score, now) if tune.second
+        end
+        [{ **found, **(said.any? ? { second: Fawnmoss::Notation::Abc.write(beside) } : {}) }, where, said]
       end
 
       # [{ note id before => now }, { bar before => now }].
@@ -75,7 +84,7 @@ module FawnmossServer
         chart.save_if(chart.lock_version, options:) if options != chart.options || marks.any?
         marks.size - kept.size
       end
-      private_class_method :columns, :text, :second, :places, :stored, :carry, :carry_chart
+      private_class_method :columns, :text, :read, :second, :places, :stored, :carry, :carry_chart
     end
   end
 end

@@ -25,8 +25,8 @@ module FawnmossServer
         app.post('/api/tunes/:id/copies') { json(Actions::TuneAnswer.whole(Actions::CopyTune.call(studio, params['id'], fields)), 201) }
 
         app.patch('/api/tunes/:id') do
-          tune, lost = Actions::ChangeTune.call(studio, params['id'], fields)
-          json({ **Actions::TuneAnswer.whole(tune), marks_lost: lost })
+          tune, lost, said = Actions::ChangeTune.call(studio, params['id'], fields)
+          json({ **Actions::TuneAnswer.whole(tune), marks_lost: lost, second_said: said })
         end
       end
 

@@ -48,7 +48,12 @@ RSpec.describe 'a second part' do
   it 'stays when the melody is written otherwise, and the tune stands alone while nothing of it fits' do
     tune = change(waltz('d2f|e2c|d3|'), second: { tune_id: cello[:id] })
     changed = change(tune, text: tune[:text].sub('d2f|e2c|d3|', 'd2f|e2c|dcd|d3|'))
-    expect(changed[:second][:notices]).to eq(['Bar 4 of the second part is shorter than the melody; rests fill it up.'])
+    expect(changed).to include(second: { name: 'Cello', notices: [] }, second_said: ['The second part rests in bar 3, which is new.'])
+    expect(play(open_chart(tune: changed, pupil:))[:second].map { _1.values_at(:midi, :at) }).to eq([[62, 0], [69, 3], [62, 9]])
+    fewer = change(changed, text: changed[:text].sub('d2f|', ''))
+    expect(fewer[:second_said]).to eq(['What the second part had in bar 1 went with the melody’s.'])
+    again = change(fewer, text: fewer[:text].sub('e2c', 'c2e'))
+    expect([again[:second_said], play(open_chart(tune: again, pupil:))[:second].map { _1[:midi] }]).to eq([[], [69, 62]])
     FawnmossServer::Models::Tune[tune[:id]].update(second: "X:1\nT:Far\nM:3/4\nL:1/4\nK:D\n#{'z3|' * 9}D3|\n")
     alone = api(:get, "/api/tunes/#{tune[:id]}")
     expect(alone[:second]).to match(name: 'Far', notices: [/no note where the melody has bars/])

@@ -171,9 +171,8 @@ async function save(over?: Tune): Promise<void> {
     back.value = false
     if (text.value === sent) desk.settle()
     about.value.keep(null)
-    said.value = saved.marks_lost
-      ? `Saved. ${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.`
-      : 'Saved.'
+    const lost = saved.marks_lost ? [`${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.`] : []
+    said.value = ['Saved.', ...lost, ...(saved.second_said ?? [])].join(' ')
   } catch (error) {
     problem.value = error as Trouble
     if (problem.value.passing) saving = setTimeout(() => void save(over), 3000)

@@ -25,13 +25,47 @@ module Fawnmoss
         end
       end
 
+      # By printed bar of the tune now, in order: the printed bar it was before, or nil for a new one. Bars of the same notes are the same; those
+      # between are taken in their order. As many bars as before are the same bars, whatever was written in them.
+      #   Carry.order(steps, steps_with_a_bar_in_front) # => { 1 => nil, 2 => 1, 3 => 2 }
+      def self.order(before, now)
+        olds, news = [before, now].map { contents(_1) }
+        return news.keys.zip(olds.keys).to_h if olds.size == news.size
+
+        places = places(olds.values, news.values)
+        news.keys.each_with_index.to_h { |number, index| [number, places[index]&.then { olds.keys[_1] }] }
+      end
+
+      # { printed bar => what its notes sound like and where }.
+      def self.contents(tune)
+        tune.bars.group_by(&:number).transform_values { |bars| bars.flat_map(&:notes).map { [_1.pitch, _1.at, _1.duration, _1.chord] } }
+      end
+
+      # { place in the list now => place in the list before, nil for none }.
+      def self.places(olds, news)
+        same = {}
+        Diff::LCS.traverse_sequences(olds, news, Places.new(same))
+        [[-1, -1], *same, [news.size, olds.size]].each_cons(2) do |(one, other), (next_one, next_other)|
+          ((one + 1)...next_one).zip((other + 1)...next_other) { |now, before| same[now] = before }
+        end
+        same
+      end
+      private_class_method :contents, :places
+
       # Told of every pair; the rest does not matter.
       Same = Struct.new(:old, :new, :found) do
         def match(event) = found[old[event.old_position].id] = new[event.new_position].id
         def discard_a(_event) = nil
         def discard_b(_event) = nil
       end
-      private_constant :Same
+
+      # The same of bars: { place now => place before }.
+      Places = Struct.new(:found) do
+        def match(event) = found[event.new_position] = event.old_position
+        def discard_a(_event) = nil
+        def discard_b(_event) = nil
+      end
+      private_constant :Same, :Places
     end
   end
 end

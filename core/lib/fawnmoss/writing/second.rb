@@ -11,6 +11,42 @@ module Fawnmoss
       # no note is left.
       def self.fit(melody, other) = new(melody, other).fitted
 
+      # A second part after its melody was changed: where bars were put into the melody it rests, and what was played to bars that are gone goes
+      # with them. Returns [Score::Tune, sentences about it].
+      #   Second.carried(second, melody, melody_with_a_bar_more).last # => ["The second part rests in bar 3, which is new."]
+      def self.carried(other, before, now)
+        order = Score::Carry.order(before, now)
+        gone = before.bars.map(&:number).uniq - order.values
+        fresh = order.filter_map { |number, old| number unless old }
+        return [other, []] if gone.empty? && fresh.empty?
+
+        moved = moved(other, order, now, beyond: before.bars.last.number)
+        moved ? [moved, told(fresh, gone)] : [other, []]
+      end
+
+      # order: as of Score::Carry; beyond: number of the last bar that could be played before; what comes after it stays.
+      def self.moved(other, order, now, beyond:)
+        bars = Sheet.of(other).bars.zip(other.bars).group_by { |_, bar| bar.number }.transform_values { |pairs| pairs.map(&:first) }
+        melody = now.bars.group_by(&:number)
+        rest = ->(number) { melody.fetch(number).map { |bar| Bar.of(bar, other).copy(sounds: [Notation::Events.rest(bar.length)].freeze) } }
+        here = order.flat_map { |number, old| old ? bars.fetch(old, []) : rest.call(number) }
+        Sheet.of(other).copy(bars: [*here, *bars.select { |number, _| number > beyond }.values.flatten].freeze).tune
+      end
+
+      def self.told(fresh, gone)
+        [("The second part rests in #{in_bars(fresh)}, which #{fresh.size == 1 ? 'is' : 'are'} new." if fresh.any?),
+         ("What the second part had in #{in_bars(gone)} went with the melody’s." if gone.any?)].compact
+      end
+
+      def self.in_bars(numbers) = words(numbers).sub('B', 'b')
+
+      # "Bar 5", "Bars 5, 6".
+      def self.words(numbers)
+        shown = numbers.first(8).join(', ')
+        "#{numbers.size == 1 ? 'Bar' : 'Bars'} #{shown}#{" and #{numbers.size - 8} more" if numbers.size > 8}"
+      end
+      private_class_method :moved, :told, :in_bars
+
       # The melody with the other beside it. name: of the second part, such as "Violin II".
       def self.beside(melody, other, name: other.title)
         second, said = fit(melody, other.copy(title: name.empty? ? NAME : name))
@@ -96,10 +132,7 @@ module Fawnmoss
         "#{words(found)} of the second part #{found.size == 1 ? one : many}; #{what}." if found.any?
       end
 
-      def words(numbers)
-        shown = numbers.first(8).join(', ')
-        "#{numbers.size == 1 ? 'Bar' : 'Bars'} #{shown}#{" and #{numbers.size - 8} more" if numbers.size > 8}"
-      end
+      def words(numbers) = Second.words(numbers)
 
       def refuse = raise(InvalidTune.new('the second part has no note where the melody has bars', remedy: 'Choose another line.'))
     end
