@@ -173,7 +173,7 @@ RSpec.describe 'reading what music carries' do
       expect(contents).not_to be_single
       expect(contents.take(tune: 0).bars.first.meter.to_s).to eq('3/4')
       low = contents.take(tune: 1, voice: 'low')
-      expect([low.notes.map { _1.pitch.to_s }, low.notices]).to eq([%w[G3 D4], ['Left out: voice up.']])
+      expect([low.notes.map { _1.pitch.to_s }, low.notices]).to eq([%w[G3 D4], ['Left out: High.']])
       expect(contents.take(tune: 1).notes.map { _1.pitch.to_s }).to eq(%w[G4 A4 B4 C5 D5])
     end
 
@@ -181,7 +181,7 @@ RSpec.describe 'reading what music carries' do
       contents = Fawnmoss::Notation::Contents.of(book, 'abc')
       expect(contents.text_of(tune: 0)).to eq(["M:3/4\nL:1/4\nX:1\nT:One\nK:D\nD E F|\n", 'abc', []])
       text, _, left = contents.text_of(tune: 1, voice: 'low')
-      expect([abc.read(text).notes.map { _1.pitch.to_s }, left]).to eq([%w[G3 D4], ['Left out: voice up.']])
+      expect([abc.read(text).notes.map { _1.pitch.to_s }, left]).to eq([%w[G3 D4], ['Left out: High.']])
     end
 
     it 'says which tunes a text holds besides the one that is read' do

@@ -94,6 +94,8 @@ RSpec.describe Fawnmoss::Writing::Second do
     expect(%w[1 2 3].map { file.name_of(voice: _1) }).to eq(['Violin', 'voice 2', 'Cello'])
     score = Fawnmoss::Notation::Contents.of(Fawnmoss::Notation::MusicXml.write(beside('z|F2A|G2E|F3|F2|]')), 'musicxml')
     expect([score.name_of(part: 1), score.name_of(part: 1, voice: '1')]).to eq(%w[Cello Cello])
+    expect([file.take(voice: '1').notices, file.take(voice: '2').notices]).to eq([['Left out: Cello, voice 2.'], ['Left out: Violin, Cello.']])
+    expect(Fawnmoss::Notation.but_kept(['Left out: Cello, voice 2.'], %w[2])).to eq(['Left out: Cello.'])
     expect(Fawnmoss::Notation.but_kept(['Left out: Violin, Cello.', 'Left out: voice 2.', 'A bar is short.'], %w[Cello 2])).to eq(['Left out: Violin.', 'A bar is short.'])
   end
 

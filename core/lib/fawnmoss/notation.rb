@@ -30,7 +30,7 @@ module Fawnmoss
     def self.but_kept(sentences, labels)
       sentences.filter_map do |sentence|
         match = /\A(Left out(?: of [^:]+)?: (?:voice )?)(.+)\.\z/.match(sentence) or next sentence
-        left = match[2].split(', ') - labels
+        left = match[2].split(', ').reject { |one| labels.include?(one.delete_prefix('voice ')) }
         "#{match[1]}#{left.join(', ')}." if left.any?
       end
     end

@@ -62,11 +62,17 @@ module Fawnmoss
         end
 
         def build(line, id)
-          others = voices.map(&:id) - [id]
-          left_out = (@header.left_out + line.left_out + (others.any? ? ["voice #{others.join(', ')}"] : [])).uniq
+          left_out = (@header.left_out + line.left_out).uniq.map { "Left out: #{_1}." }
           words = Score::Direction.of(:words, @header.tempo&.words)
-          Assembler.tune([*words && [words], *line.events], key: @header.key, meter: @header.meter || :free, title: @header.title, composer: @header.composer,
-                                      tempo: @header.tempo&.rate, clef: @header.clef(id), notices: [*left_out.map { "Left out: #{_1}." }, *line.notices])
+          begins = { key: @header.key, meter: @header.meter || :free, tempo: @header.tempo&.rate, clef: @header.clef(id) }
+          Assembler.tune([*words && [words], *line.events], **begins, title: @header.title, composer: @header.composer,
+                         notices: [*left_out, *others(id), *line.notices])
+        end
+
+        # What is said of the other voices: those with a printed name by it.
+        def others(id)
+          named, plain = (voices.map(&:id) - [id]).partition { !@header.voice_name(_1).empty? }
+          Notation.left_out([*named.map { @header.voice_name(_1) }, *("voice #{plain.join(', ')}" if plain.any?)])
         end
       end
     end
