@@ -35,7 +35,7 @@ self.onmessage = async ({ data }: MessageEvent<Job>) => {
     const engraver = await toolkit
     if (data.musicxml === undefined) return self.postMessage({ id: data.id, pages: [] })
     engraver.setOptions({
-      scale: data.scale, pageWidth: data.width, pageHeight: 60000, adjustPageHeight: true, breaks: 'line', systemMaxPerPage: 1, header: 'none', footer: 'none',
+      scale: data.scale, pageWidth: data.width, pageHeight: 60000, adjustPageHeight: true, breaks: 'encoded', header: 'none', footer: 'none',
       svgHtml5: true, svgViewBox: true, minLastJustification: 0.3, font: 'Leland', xmlIdSeed: 1, pageMarginLeft: 0, pageMarginRight: 0, pageMarginTop: 10,
       pageMarginBottom: 10, mnumInterval: 1,
     })
