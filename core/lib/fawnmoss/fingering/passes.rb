@@ -12,7 +12,7 @@ module Fawnmoss
 
       # last: least cost of every slot of a sound; rows: Steps::Rows to the next one. Returns [least cost of every slot of the next sound,
       # the slot it is reached from]. What a hand that stays costs is the same one note after a shift and later, so those two go on
-      # together; a shift goes on from the best of all three.
+      # together; a shift goes on from the best of all three. What cannot be reached costs NEVER and more, and is never the least.
       def forward(last, rows)
         width = rows.width
         prices = rows.prices
@@ -41,37 +41,27 @@ module Fawnmoss
             shift = last[slot + 2]
             shift_slot = slot + 2
           end
+          at = edge
           stop = edge + stays[row]
-          if later < NEVER
-            at = edge
-            while at < stop
-              if (total = later + prices[at]) < cost[target = targets[at] + 2]
-                cost[target] = total
-                from[target] = later_slot
-              end
-              at += 1
-            end
-          end
-          if fresh < NEVER
-            at = edge
-            while at < stop
-              if (total = fresh + prices[at]) < cost[target = targets[at] + 1]
-                cost[target] = total
-                from[target] = slot
-              end
-              at += 1
-            end
-          end
           edge += width
-          if shift < NEVER
-            at = stop
-            while at < edge
-              if (total = shift + prices[at]) < cost[target = targets[at]]
-                cost[target] = total
-                from[target] = shift_slot
-              end
-              at += 1
+          while at < stop
+            price = prices[at]
+            if (total = later + price) < cost[target = targets[at] + 2]
+              cost[target] = total
+              from[target] = later_slot
             end
+            if (total = fresh + price) < cost[target -= 1]
+              cost[target] = total
+              from[target] = slot
+            end
+            at += 1
+          end
+          while at < edge
+            if (total = shift + prices[at]) < cost[target = targets[at]]
+              cost[target] = total
+              from[target] = shift_slot
+            end
+            at += 1
           end
           slot += 3
           row += 1
