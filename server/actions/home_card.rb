@@ -32,7 +32,7 @@ module FawnmossServer
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)
         map = pupil.studio.map(pupil.instrument, pupil.schools)
         marks = lesson.marks.group_by { _1.skill || _1.tune_id.to_s }
-        outcomes = (lesson.items || []).map { outcome(_1, lesson, marks) }
+        outcomes = (lesson.items || []).flat_map { |item| Lessons.value(item).apart.map { outcome(_1, item['id'], lesson, marks) } }
         Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(lesson),
                                                       fingers: fingers(lesson, pupil, map))
       end
@@ -45,11 +45,11 @@ module FawnmossServer
         skills.to_h { [_1.id, _1.line.in_fingers(FawnmossServer.catalogue, instrument: subject.instrument, positions:)] }
       end
 
-      def self.outcome(item, lesson, marks)
-        about = item['skill'] || item['tune']&.to_s
-        value = marks[about]&.last&.value
-        reached = value || (lesson.clock || {}).fetch('reached', []).include?(item['id'])
-        Fawnmoss::Path::HomeDraft::Outcome.new(item: Lessons.value(item), value:, reached: reached ? true : false)
+      # item: Path::Plan::Item about one skill or tune at most; id: of the item of the lesson that it was in.
+      def self.outcome(item, id, lesson, marks)
+        value = marks[item.skill || item.tune&.to_s]&.last&.value
+        reached = value || (lesson.clock || {}).fetch('reached', []).include?(id)
+        Fawnmoss::Path::HomeDraft::Outcome.new(item:, value:, reached: reached ? true : false)
       end
 
       # Two exercises that need nobody to look on.

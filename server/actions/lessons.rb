@@ -22,6 +22,7 @@ module FawnmossServer
         date = lesson.held_on
         plan = Planning.plan(Planning.situation(pupil, date, lesson.minutes, lesson.wishes))
         lesson.update(status: 'running', items: plan.items.map { whole(pupil, date, _1) }, clock: { 'seconds' => {}, 'at' => 0 })
+        lesson.refresh # as it is read from now on
       end
 
       # Back to a plan, for a lesson that was begun by mistake. Raises InvalidInput once it has marks.
@@ -57,7 +58,10 @@ module FawnmossServer
       end
 
       # The core's Item of a frozen one.
-      def self.value(item) = Fawnmoss::Path::Plan::Item.new(**Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] })
+      def self.value(item)
+        known = Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] }
+        Fawnmoss::Path::Plan::Item.new(**known, also: (item['also'] || []).map { _1.transform_keys(&:to_sym) })
+      end
 
       # Ends it: promises that were reached are kept, what is carried over is promised anew. A second time changes nothing.
       def self.finish(studio, id, fields, today)
@@ -78,7 +82,7 @@ module FawnmossServer
       def self.answer(lesson)
         pupil = lesson.pupil
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
-          minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
+          minutes: lesson.minutes, status: lesson.status, items: (lesson.items || []).map { { 'also' => [] }.merge(_1) }, note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
           marks: pupil.standing.where(lesson_id: lesson.id).order(:id).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
       end
@@ -106,7 +110,7 @@ module FawnmossServer
         lesson.pupil.promises.each do |promise|
           kept = items.any? do |item|
             case promise.kind
-            when 'skill' then item['skill'] == promise.ref
+            when 'skill' then value(item).skills.include?(promise.ref)
             when 'tune' then item['tune'].to_s == promise.ref
             else item['id'] == "own #{promise.id}"
             end

@@ -44,7 +44,8 @@ module FawnmossServer
         subject = Subject.pupil(pupil, date, roll:)
         Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, marks: subject.evidence, rules: subject.rules, holds: subject.holds,
                                                            promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states),
-                                                           wishes: Inputs::PlanInput.to_value(wishes))
+                                                           wishes: Inputs::PlanInput.to_value(wishes), age: pupil.age(date),
+                                                           first_lessons: FawnmossServer.catalogue.first_lessons)
       end
 
       def self.plan(situation) = Fawnmoss::Path::Plan.for(situation)
@@ -63,7 +64,7 @@ module FawnmossServer
         items = lesson&.items or return
         names = Fawnmoss::Path::Plan::Item.members.map(&:to_s)
         spare = [lesson.minutes - items.sum { _1['minutes'] }, 0].max
-        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { _1.slice(*names) }, left_out: [], dropped: [] }
+        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { { 'also' => [] }.merge(_1.slice(*names)) }, left_out: [], dropped: [] }
       end
 
       def self.short(plan)

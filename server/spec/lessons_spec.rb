@@ -84,7 +84,8 @@ RSpec.describe 'plans and lessons' do
       lesson = begin_lesson
       expect([status, lesson[:status], ids(lesson)]).to eq([201, 'running', ids(plan)])
       expect(lesson[:items].first).to include(kind: 'warm-up', steps: be_an(Array))
-      expect(lesson[:items].find { _1[:kind] == 'new' }).to include(faults: be_an(Array), checks: be_an(Array))
+      expect(lesson[:items].find { _1[:kind] == 'first' }).to include(skill: 'body.ready', faults: be_an(Array), checks: be_an(Array),
+                                                                              also: [a_hash_including(skill: 'body.hold-up', faults: be_an(Array))])
       mark(pupil, skill: 'body.ready', value: 2, lesson_id: lesson[:id], key: 'lesson-0001')
       api(:put, "/api/lessons/#{lesson[:id]}", { clock: { at: 1, seconds: [{ id: 'warm-up', seconds: 130 }] }, note: 'Cheerful.' })
       again = begin_lesson
@@ -97,7 +98,7 @@ RSpec.describe 'plans and lessons' do
 
     it 'has the scale at hand that a skill is about' do
       teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
-      lines = begin_lesson[:items].to_h { [_1[:skill], _1[:line]] }.compact
+      lines = begin_lesson(minutes: 45)[:items].to_h { [_1[:skill], _1[:line]] }.compact
       expect(lines).to match('scale.three-keys' => include(keys: ['D major', 'G major', 'A major'], begins: 'open', slur: '1'))
       expect(lines.values.first.keys).to match_array(Fawnmoss::Path::Line.members)
     end
@@ -129,7 +130,7 @@ RSpec.describe 'plans and lessons' do
       api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'skill', ref: 'body.care' })
       lesson = begin_lesson
       own = ids(lesson).grep(/\Aown/).first
-      done = api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: ['warm-up', own], carried: ['new body.ready', 'card'], note: 'Good.' })
+      done = api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: ['warm-up', own], carried: ['first body.ready', 'card'], note: 'Good.' })
       expect(done).to include(status: 'done', note: 'Good.')
       promises = api(:get, "/api/pupils/#{pupil[:id]}")[:promises]
       expect(promises.map { [_1[:title], _1[:why]] }).to contain_exactly(['Care of bow and strings', 'promised'], ['Balanced and loose', 'not reached'], ['Set the work for home', 'not reached'])
@@ -138,7 +139,7 @@ RSpec.describe 'plans and lessons' do
 
     it 'says the scales of the lesson in strings and fingers for home' do
       teach(pupil, 'rhythm.eighths', 'left.steps', 'crossing.next', 'scale.first', days: [9, 5])
-      lesson = begin_lesson
+      lesson = begin_lesson(minutes: 45)
       mark(pupil, skill: 'scale.three-keys', value: 1, lesson_id: lesson[:id])
       steps = api(:get, "/api/lessons/#{lesson[:id]}/home")[:items].find { _1[:title] == 'Three keys from open strings' }[:steps]
       expect(steps).to include('D major: D 0 1 high 2 3, A 0 1 high 2 3.', 'A major: A 0 1 high 2 3, E 0 1 high 2 3.', 'Slowly at first, later at 60.')

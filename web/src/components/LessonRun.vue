@@ -7,10 +7,10 @@ import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
-import { clockWords, markOf, MEANINGS, pace } from '../geometry/lesson'
+import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, titleOf } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
-import RoutineSteps from './RoutineSteps.vue'
+import LessonPart from './LessonPart.vue'
 import { single } from '../composables/kept'
 
 /** The lesson as it runs: one thing at a time, large enough to be read from across the room, worked with one hand. */
@@ -44,6 +44,10 @@ let unkept = 0
 
 const items = computed(() => lesson.value.items)
 const item = computed<LessonItem | undefined>(() => items.value[at.value])
+const parts = computed(() => (item.value ? partsOf(item.value) : []))
+/** Which of the things that share the item is in hand. */
+const which = ref(0)
+const part = computed(() => parts.value[which.value] ?? parts.value[0]!)
 const spent = computed(() => Object.values(seconds.value).reduce((sum, one) => sum + one, 0))
 const own = computed(() => (item.value ? (seconds.value[item.value.id] ?? 0) : 0))
 const now = computed(() => pace(items.value, at.value, spent.value))
@@ -92,23 +96,31 @@ function beat(): void {
 function go(to: number): void {
   if (to < 0 || to >= items.value.length) return
   at.value = to
+  which.value = 0
   ticked.value = []
   hurt.value = null
   void save()
 }
 function mark(value: number): void {
-  if (!item.value || !(item.value.skill || item.value.tune)) return
+  const { skill, tune, title } = part.value
+  if (!skill && !tune) return
   add({
     value,
     lesson_id: id,
     source: 'lesson',
-    ...(item.value.skill ? { skill: item.value.skill } : { tune_id: item.value.tune! }),
+    ...(skill ? { skill } : { tune_id: tune! }),
     ...(ticked.value.length ? { checks: ticked.value } : {}),
     ...(metronome.on.value ? { tempo: metronome.tempo.value } : {}),
     ...(hurt.value ? { hurt: true, note: hurt.value.note } : {})
   })
-  if (hurt.value) holds.value = [...holds.value, { words: `${item.value.title}: it hurt. It rests until you clear it.` }]
+  if (hurt.value) holds.value = [...holds.value, { words: `${title}: it hurt. It rests until you clear it.` }]
   hurt.value = null
+  const next = parts.value.findIndex((one) => markOf(one, given.value) === null)
+  if (next >= 0) take(next)
+}
+function take(one: number): void {
+  which.value = one
+  ticked.value = []
 }
 const carry = (one: LessonItem) => {
   carried.value = carried.value.includes(one.id) ? carried.value.filter((other) => other !== one.id) : [...carried.value, one.id]
@@ -124,7 +136,7 @@ async function refit(): Promise<void> {
     problem.value = error as Trouble
   }
 }
-const reached = (one: LessonItem) => markOf(one, given.value) !== null || (seconds.value[one.id] ?? 0) >= 20
+const reached = (one: LessonItem) => marksOf(one, given.value).length > 0 || (seconds.value[one.id] ?? 0) >= 20
 /** Begun by mistake: it is a plan again. */
 async function unbegin(): Promise<void> {
   try {
@@ -147,7 +159,7 @@ async function finish(): Promise<void> {
       ...state(),
       reached: items.value.filter(reached).map((one) => one.id),
       carried: items.value
-        .filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'card'].includes(one.kind)))
+        .filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'free', 'card'].includes(one.kind)))
         .map((one) => one.id)
     })
     forget()
@@ -213,8 +225,8 @@ onUnmounted(() => {
         <ol class="plain">
           <li v-for="(one, index) in items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">
             <button type="button" :aria-current="index === at ? 'step' : undefined" @click="go(index)">
-              <span>{{ one.title }}</span>
-              <span class="small quiet">{{ one.minutes }} min<template v-if="markOf(one, given) !== null">, {{ markOf(one, given) }}</template>
+              <span>{{ titleOf(one) }}</span>
+              <span class="small quiet">{{ one.minutes }} min<template v-if="marksOf(one, given).length">, {{ marksOf(one, given).join(', ') }}</template>
               <template v-if="carried.includes(one.id)">, next time</template></span>
             </button>
           </li>
@@ -236,31 +248,28 @@ onUnmounted(() => {
           {{ Math.round(now.over / 60) === 1 ? 'minute' : 'minutes' }} late. <v-btn density="compact" @click="refit">Fit the rest into
           {{ Math.max(0, Math.round(left / 60)) }} min (f)</v-btn>
           </p>
-        <h1>{{ item.title }}</h1>
-        <p v-if="item.words" class="words">{{ item.words }}</p>
-        <RoutineSteps v-if="item.steps.length" :steps="item.steps" large />
-        <ul v-if="item.checks.length" :class="['plain checks', { row: item.line || item.chart_id }]" aria-label="Checks">
-          <li v-for="check in item.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
-        </ul>
-        <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
+        <div v-if="parts.length > 1" class="keys" role="group" aria-label="Which of them">
           <v-btn
-            v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key"
-            @click="key = one"
-          >{{ printed(one) }}</v-btn>
+            v-for="(one, index) in parts" :key="one.title" :variant="index === which ? 'tonal' : 'text'" :aria-pressed="index === which"
+            @click="take(index)"
+          >{{ one.title }}<template v-if="markOf(one, given) !== null">: {{ markOf(one, given) }}</template></v-btn>
         </div>
-        <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
-        <p v-if="item.caution" class="caution">{{ item.caution }}</p>
-        <details v-if="item.faults.length" open>
-          <summary class="aside-label">When it goes wrong</summary>
-          <p v-for="one in item.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>
-        </details>
+        <LessonPart v-model="ticked" :part="part" :steps="item.steps" :row="!!(item.line || item.chart_id)">
+          <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
+            <v-btn
+              v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key"
+              @click="key = one"
+            >{{ printed(one) }}</v-btn>
+          </div>
+          <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
+        </LessonPart>
       </main>
       <footer>
         <v-btn size="large" :disabled="at === 0" aria-label="The item before" @click="go(at - 1)">←</v-btn>
-        <div v-if="item.skill || item.tune" class="marks" role="group" :aria-label="`How ${item.title} went`">
+        <div v-if="part.skill || part.tune" class="marks" role="group" :aria-label="`How ${part.title} went`">
           <button
-            v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(item, given) === value }"
-            :aria-pressed="markOf(item, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"
+            v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(part, given) === value }"
+            :aria-pressed="markOf(part, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"
           >
             <b>{{ value }}</b>
             <small>{{ meaning }}</small>
@@ -272,7 +281,7 @@ onUnmounted(() => {
           <v-btn density="compact" aria-label="Slower" @click="metronome.set(metronome.tempo.value - 4)">−</v-btn>
           <v-btn density="compact" aria-label="Faster" @click="metronome.set(metronome.tempo.value + 4)">+</v-btn>
           <v-btn :variant="carried.includes(item.id) ? 'tonal' : 'text'" :aria-pressed="carried.includes(item.id)" @click="carry(item)">Next time</v-btn>
-          <v-btn v-if="item.skill" :variant="hurt ? 'tonal' : 'text'" color="error" :aria-pressed="!!hurt" @click="ACTS.h!()">It hurt</v-btn>
+          <v-btn v-if="part.skill" :variant="hurt ? 'tonal' : 'text'" color="error" :aria-pressed="!!hurt" @click="ACTS.h!()">It hurt</v-btn>
         </span>
         <textarea
           ref="noteField" v-model="note" rows="1" maxlength="2000" placeholder="Note (n)" aria-label="Note" @blur="save"
@@ -307,14 +316,6 @@ main { padding: 20px 40px; overflow: auto; }
 .clock, .whole { font-size: 2.6rem; font-weight: 600; line-height: 1; }
 .whole { font-weight: 400; color: var(--quiet); }
 .clocks small { font-size: 1rem; font-weight: 400; }
-h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
-.words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
-.checks { font-size: 1.5rem; line-height: 1.5; }
-.checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
-.checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
-.caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
-details { font-size: 1.25rem; margin-top: 10px; }
-summary { cursor: pointer; }
 .pain { color: var(--brick); font-weight: 600; font-size: 1.15rem; }
 .late { font-size: 1.15rem; color: var(--fawn); }
 .keys { display: flex; flex-wrap: wrap; gap: 6px; }
@@ -343,9 +344,6 @@ footer textarea {
   .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); }
   aside { border-right: 0; }
   main { padding: 14px; }
-  h1 { font-size: 2.1rem; }
-  .words { font-size: 1.25rem; }
-  .checks { font-size: 1.15rem; }
   .top { flex-direction: column; gap: 6px; }
   .clock, .whole { font-size: 1.9rem; }
   footer { padding: 8px 14px; gap: 4px 8px; }

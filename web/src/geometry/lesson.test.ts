@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { PlanItem } from '../api/types'
-import { clockWords, dropped, markOf, moved, noWishes, pace, wishesInput } from './lesson'
+import type { LessonItem, PlanItem } from '../api/types'
+import { clockWords, dropped, markOf, marksOf, moved, noWishes, pace, partsOf, titleOf, wishesInput } from './lesson'
 
 const items = ['warm-up', 'review bow.slur', 'card'].map((id) => ({ id, minutes: 4 }) as PlanItem)
 
@@ -18,6 +18,14 @@ describe('a lesson', () => {
     expect(markOf({ skill: null, tune: 3 }, marks)).toBe(2)
     expect(markOf({ skill: 'b', tune: null }, marks)).toBeNull()
     expect(markOf({ skill: null, tune: null }, marks)).toBeNull()
+  })
+  it('takes an item that small skills share apart, each with its own mark; an older one holds itself alone', () => {
+    const own = { title: 'Loose', skill: 'a', tune: null, words: '', checks: [], caution: null, faults: [] }
+    const shared = { ...own, also: [{ ...own, title: 'At rest', skill: 'b' }, { ...own, title: 'Turned', skill: 'c' }] } as unknown as LessonItem
+    const marks = ['a', 'c', 'c'].map((skill, value) => ({ skill, tune_id: null, value }))
+    expect(partsOf(shared).map((part) => part.skill)).toEqual(['a', 'b', 'c'])
+    expect([titleOf(shared), marksOf(shared, marks)]).toEqual(['Loose, At rest, Turned', [0, 2]])
+    expect([partsOf(own as unknown as LessonItem).length, titleOf(own as unknown as LessonItem)]).toEqual([1, 'Loose'])
   })
 })
 

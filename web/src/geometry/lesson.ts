@@ -1,4 +1,4 @@
-import type { Mark, Plan, PlanItem } from '../api/types'
+import type { LessonItem, Mark, Plan, PlanItem } from '../api/types'
 
 /** What the marks 0 to 3 mean, in as few words as fit on a button. */
 export const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, at tempo, twice']
@@ -17,6 +17,22 @@ export function markOf(item: { skill: string | null; tune: number | null }, mark
   const found = marks.filter((mark) => (item.skill && mark.skill === item.skill) || (item.tune && mark.tune_id === item.tune))
   return found.length ? found[found.length - 1]!.value : null
 }
+
+/** One thing of an item that can be marked by itself. */
+export interface Part { skill: string | null; tune: number | null; title: string; words: string | null; checks: string[]; caution: string | null; faults: LessonItem['faults'] }
+
+/** The small skills that share an item; an older page kept lessons without them. */
+const also = (item: { also?: PlanItem['also'] }): PlanItem['also'] => item.also ?? []
+
+/** An item as the things that it holds: itself, and the small skills that share it. */
+export const partsOf = (item: LessonItem): Part[] => [item, ...also(item).map((one) => ({ ...one, tune: null }))]
+
+/** "Balanced and loose, The instrument rests by itself". */
+export const titleOf = (item: Pick<PlanItem, 'title' | 'also'>): string => [item, ...also(item)].map((one) => one.title).join(', ')
+
+/** The marks that an item's things got in this lesson, those without one left out. */
+export const marksOf = (item: LessonItem, marks: Parameters<typeof markOf>[1]): number[] =>
+  partsOf(item).map((part) => markOf(part, marks)).filter((value) => value !== null)
 
 /** What the teacher wishes about a plan, as the page holds it. */
 export interface Wishes {

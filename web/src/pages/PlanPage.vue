@@ -5,7 +5,7 @@ import { ask, Trouble } from '../api/client'
 import type { Lesson, Plan, PlanItem, Pupil } from '../api/types'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
-import { dropped, loosened, moved, noWishes, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
+import { dropped, loosened, moved, noWishes, titleOf, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
 import { usePupils } from '../stores/pupils'
 
 /** The plan of one lesson: what, how long and why; change one thing and the rest refits. */
@@ -40,6 +40,8 @@ const begun = computed(() => plan.value?.lesson && plan.value.lesson.status !== 
 const KINDS: Record<PlanItem['kind'], string> = {
   talk: 'first',
   'warm-up': 'warm-up',
+  first: 'first lessons',
+  free: 'to play',
   sound: 'sound',
   scale: 'scale or pattern',
   review: 'look again',
@@ -136,7 +138,7 @@ const off = (days: number) => daysOn(plan.value!.date, days)
           :value="plan.minutes" inputmode="numeric" :disabled="!!begun"
           @change="refit(wishes, Number(($event.target as HTMLInputElement).value))"
         /></label>
-        <span v-if="plan.spare" class="fawn">{{ plan.spare }} {{ plan.spare === 1 ? 'minute' : 'minutes' }} that nothing asks for</span>
+        <span v-if="plan.spare" class="fawn">{{ plan.spare }} {{ plan.spare === 1 ? 'minute is' : 'minutes are' }} still free</span>
         <span class="small quiet" role="status">{{ said }}</span>
         <v-btn v-if="!begun" density="compact" @click="restore">As it was computed</v-btn>
       </div>
@@ -144,18 +146,20 @@ const off = (days: number) => daysOn(plan.value!.date, days)
       <ol class="plain items" aria-label="The plan">
         <li v-for="(item, index) in plan.items" :key="item.id" :class="{ pinned: item.pinned }">
           <span class="minutes"><input
-            :value="item.minutes" inputmode="numeric" :disabled="!!begun" :aria-label="`Minutes for ${item.title}`"
+            :value="item.minutes" inputmode="numeric" :disabled="!!begun" :aria-label="`Minutes for ${titleOf(item)}`"
             @change="fix(item, Number(($event.target as HTMLInputElement).value))"
           /> min</span>
           <div>
             <span class="aside-label kind">{{ KINDS[item.kind] }}</span>
-            <button type="button" class="title" :aria-expanded="open === item.id" @click="open = open === item.id ? null : item.id">{{ item.title }}</button>
+            <button type="button" class="title" :aria-expanded="open === item.id" @click="open = open === item.id ? null : item.id">{{ titleOf(item) }}</button>
             <p class="small fawn">{{ item.reasons.join('; ') }}<template v-if="item.pinned"> · fixed by you
               <button type="button" class="loose" @click="loosen(item)">let it go</button></template></p>
             <div v-if="open === item.id" class="more">
-              <p v-if="item.words">{{ item.words }}</p>
-              <p v-if="item.checks.length" class="small quiet">Checks: {{ item.checks.join(' · ') }}</p>
-              <p v-if="item.caution" class="small"><b>Take care:</b> {{ item.caution }}</p>
+              <template v-for="part in [item, ...item.also]" :key="part.title">
+                <p v-if="part.words"><b v-if="item.also.length">{{ part.title }}.</b> {{ part.words }}</p>
+                <p v-if="part.checks.length" class="small quiet">Checks: {{ part.checks.join(' · ') }}</p>
+                <p v-if="part.caution" class="small"><b>Take care:</b> {{ part.caution }}</p>
+              </template>
             </div>
           </div>
           <span v-if="!begun" class="moves">

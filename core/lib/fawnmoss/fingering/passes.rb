@@ -4,7 +4,7 @@ module Fawnmoss
   module Fingering
     # One step of the solver's passes, for hands that move: three slots (notes settled: 0, 1, 2) for a place and a string before it. These
     # loops are the engine's busiest, so they are written out plainly, without calls.
-    # rubocop:disable-next Metrics/ModuleLength, Metrics/MethodLength, Metrics/BlockNesting, Metrics/AbcSize, Metrics/CyclomaticComplexity, Metrics/PerceivedComplexity -- calls would cost more than they say here
+    # rubocop:disable-next Metrics/MethodLength, Metrics/AbcSize, Metrics/PerceivedComplexity -- calls would cost more than they say here
     module Passes
       NEVER = 1 << 50 # cost of a slot that cannot be reached
 

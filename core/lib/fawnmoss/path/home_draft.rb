@@ -10,7 +10,7 @@ module Fawnmoss
 
       WEIGHTS = { 'warm-up' => 2, 'skill' => 3, 'tune' => 4 }.freeze
       MOST = 6 # items; more is not done at home
-      HOME = %w[sound scale review new spots tune].freeze
+      HOME = %w[first sound scale review new spots tune].freeze
       WARM = 3 # minutes at most for the warm-up
 
       # outcomes: Outcome list in lesson order; minutes: a day, 3 to 240; warm_up: Practice::Routine::Step list; tempo: { skill id =>

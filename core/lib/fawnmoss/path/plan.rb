@@ -6,12 +6,21 @@ module Fawnmoss
     module Plan
       MINUTES = (5..180)
       # The order of a lesson (guide page on the path).
-      KINDS = %w[talk warm-up sound scale review rest spots new tune own card].freeze
+      KINDS = %w[talk warm-up first sound scale review rest spots new tune own free card].freeze
 
       # One timed thing. id: stable, such as 'review bow.slur'; kind: of KINDS; title; minutes; reasons: sentences; skill: id or nil;
       # tune, tune_title: id and title or nil; words: what to do; line: Line or nil; checks: list;
-      # caution: or nil; pinned: true when the teacher fixed its minutes.
-      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned)
+      # caution: or nil; pinned: true when the teacher fixed its minutes; also: small skills that share the item, each { skill:, title:, words:,
+      # checks:, caution:, faults: }.
+      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned, :also) do
+        # Skill ids that can be marked in it.
+        def skills = [*skill, *(also || []).map { _1[:skill] }]
+
+        # The same as items about one skill each.
+        def apart
+          [copy(also: []), *(also || []).map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part.slice(:skill, :title, :words, :checks, :caution)) }]
+        end
+      end
 
       # items: in order; minutes: of the lesson; spare: minutes that nothing wants; left_out: [[title, reason, id]] of what did not
       # fit, the most valuable first; dropped: [[title, id]] of what the teacher left out; warnings: sentences; value: what the chosen

@@ -11,7 +11,7 @@ module Fawnmoss
 
       # Those of every skill taken up that pain does not hold, the most overdue first, then what comes due next.
       def self.all(map, states, today:, rules: Rules::DEFAULTS)
-        states.touched.filter_map { |id| of(id, states, today, rules) if map.include?(id) && !states.held?(id) }
+        states.touched.filter_map { |id| of(id, states, today, rules) if map.include?(id) && !states.held?(id) && !states.shown?(id) }
               .sort_by { [_1.due, map[_1.skill].order] }
       end
 

@@ -2,13 +2,27 @@
 
 module Fawnmoss
   module Path
-    # One thing a pupil learns, as in core/data/skills. id: 'pattern.2-3-close'; name: plain words; stage, area: words;
-    # instruments: ids; needs: ids of skills to have first; task: what to do; checks: things seen or heard, yes or no; faults:
-    # [{ fault:, remedy: }]; days: typical before the next; caution: sentence or nil; school: 'french', 'german', '1-2-4', '1-2-3-4'
-    # or nil for all; tempo: goal in quarters a minute or nil; line: Line to play or nil; variants: [{ instruments:, school:, texts: }], a
-    # tempo or line among the texts where it differs; order: place in the path; own: true when the studio added it.
-    Skill = Value.of(:id, :name, :stage, :area, :instruments, :needs, :task, :checks, :faults, :days, :caution, :school, :tempo, :line, :variants,
-                     :order, :own) do
+    # One thing a pupil learns, as in core/data/skills.
+    Skill = Value.of(
+      :id,          # 'pattern.2-3-close'
+      :name,        # plain words
+      :stage,       # of the path, in words
+      :area,        # likewise
+      :instruments, # ids
+      :needs,       # ids of skills to have first
+      :task,        # what to do
+      :checks,      # things seen or heard, yes or no
+      :faults,      # [{ fault:, remedy: }]
+      :days,        # typical before the next thing
+      :caution,     # sentence or nil
+      :school,      # 'french', 'german', '1-2-4', '1-2-3-4', or nil for all
+      :once,        # true for what is shown once and then done
+      :tempo,       # goal in quarters a minute or nil
+      :line,        # Line to play or nil
+      :variants,    # [{ instruments:, school:, texts: }], a tempo or line among the texts where it differs
+      :order,       # place in the path
+      :own          # true when the studio added it
+    ) do
       def for?(instrument_id, schools) = instruments.include?(instrument_id) && (school.nil? || schools.include?(school))
 
       # The skill as an instrument and a pupil's schools have it.

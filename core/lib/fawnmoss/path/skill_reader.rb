@@ -36,7 +36,8 @@ module Fawnmoss
         refuse(entry, 'stands there twice') if @by_id.key?(id)
         @by_id[id] = entry
         Skill.new(id:, stage: entry['stage'], area: entry['area'], needs: entry['needs'] || [], instruments: among(entry, 'instruments', ALL) || ALL,
-                  school: among(entry, 'school', SCHOOLS), days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), line: line(entry), order:,
+                  school: among(entry, 'school', SCHOOLS), once: entry['once'] == true,
+                  days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), line: line(entry), order:,
                   own: false, variants: (entry['variants'] || []).map { variant(entry, _1) }, **texts(entry))
       end
 

@@ -5,7 +5,7 @@ module Fawnmoss
     # Derives states from marks by the rules of the guide's path page: steady, the last two marks 2 or more on different
     # days; secure, the last three 2 or more with a 3, over at least seven days; rusty, was that, nothing for 28 days. A second
     # good mark on one day never takes anything away. With a map of the path, a good mark of what rests on a skill counts as using
-    # it: who plays scales has not let the bow hold go rusty.
+    # it: who plays scales has not let the bow hold go rusty. What is shown once is had for good after a single mark of 1 or better.
     class States
       # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
@@ -14,6 +14,7 @@ module Fawnmoss
         @marks = known.group_by(&:skill).transform_values { |list| in_order(list) }
         @today = today
         @rules = rules
+        @map = map
         @held = holds.to_h { [_1.skill, _1] }
         @used = map && rules.kept_up == 1 ? map.latest(last_good) : {}
         @names = {}
@@ -44,6 +45,12 @@ module Fawnmoss
       # The day a skill was last marked, or last used in something that rests on it and went well. nil without marks.
       def used_on(skill) = [@marks[skill]&.last&.on, @marks[skill] && @used[skill]].compact.max
 
+      # True for what is shown once and has been.
+      def shown?(skill) = !@map.nil? && @map[skill]&.once == true && begun?(skill)
+
+      # The last mark was 1 or better: it goes, if with help.
+      def begun?(skill) = @marks.key?(skill) && @marks[skill].last.value >= 1
+
       # Ids that have marks.
       def touched = @marks.keys
 
@@ -61,12 +68,14 @@ module Fawnmoss
 
       def named(marks)
         return :untouched unless marks
+        return :steady if shown?(marks.last.skill)
 
         known = standing(marks)
         known != :started && (@today - used_on(marks.last.skill)).to_i >= @rules.rusty_days ? :rusty : known
       end
 
       def why(known, name, marks)
+        return "shown on #{day(marks.last.on)}" if shown?(marks.last.skill)
         return "was #{known}, nothing since #{day(marks.last.on)}" if name == :rusty
 
         "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}"

@@ -5,7 +5,7 @@ module Fawnmoss
     module Plan
       # Chooses, times and orders the items of one lesson.
       class Build
-        EASED = %w[talk warm-up rest card].freeze
+        EASED = %w[talk warm-up first free rest card].freeze
 
         def initialize(situation)
           @at = situation
@@ -46,7 +46,10 @@ module Fawnmoss
           spread(settle(move(usual)))
         end
 
+        # Strands stay in their order.
         def rank(item)
+          return [@candidates.place(item.id), 0] if item.kind == 'first'
+
           skill = item.skill && @at.map[item.skill]
           skill ? [@at.map.before(skill.id).digits(2).sum, skill.order] : [0, 0]
         end
@@ -89,7 +92,7 @@ module Fawnmoss
         end
 
         def left_out(list, choice)
-          (list - choice.chosen.keys).select { _1.points.positive? }.sort_by { -_1.points }.map { [_1.title, _1.reasons.first, _1.id] }
+          (list - choice.chosen.keys).select { _1.points.positive? && _1.kind != 'free' }.sort_by { -_1.points }.map { [_1.title, _1.reasons.first, _1.id] }
         end
       end
     end

@@ -6,7 +6,7 @@ module Fawnmoss
       # Something a lesson could hold. Fields as in Item; points: what its usual length is worth; least, usual, most: minutes; must: in
       # any case; after: ids of looks that have to be chosen with it, since it rests on them.
       Candidate = Value.of(:id, :kind, :title, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :points,
-                           :least, :usual, :most, :must, :after, :fixed) do
+                           :least, :usual, :most, :must, :after, :fixed, :also) do
         # [[minutes, value], ...] from the least to the most: half of the points for the least, all for the usual length, a fifth
         # more for the most (ours). Values in hundredths of a point, whole numbers.
         def sizes
@@ -17,8 +17,12 @@ module Fawnmoss
 
         def new? = kind == 'new'
 
+        # Skill ids that can be marked in it.
+        def skills = [*skill, *(also || []).map { _1[:skill] }]
+
         def item(minutes)
-          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, line:, checks: checks || [], caution:, pinned: !fixed.nil?)
+          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, line:, checks: checks || [], caution:, pinned: !fixed.nil?,
+                   also: also || [])
         end
 
         private

@@ -6,6 +6,9 @@ module Fawnmoss
       # Everything a lesson could hold, with what it is worth and why.
       class Candidates < Maker
         NEW = 4 # so many new things are weighed against each other
+        CHILD = 8 # years; younger ones have nothing over SHORT minutes
+        SHORT = 5
+        FREE = [1, 4, 10].freeze
 
         def initialize(situation)
           super
@@ -15,24 +18,46 @@ module Fawnmoss
         # Candidate list, without those the teacher dropped, with the minutes the teacher fixed.
         def list = all.reject { dropped?(_1) }.map { fix(_1) }
 
+        # Place of a candidate among all.
+        def place(id) = all.index { _1.id == id }
+
         # Those the teacher dropped: { id it was dropped under => Candidate }.
         def dropped = all.select { dropped?(_1) }.to_h { [@at.wishes.dropped_as(_1), _1] }
 
-        # Sentences about promises that cannot be kept yet.
+        # A word of caution about what was promised or added before what it rests on is steady; the teacher decides.
         def warnings
-          @promised.values.select { _1.kind == 'skill' }.filter_map do |promise|
-            skill = @map[promise.ref]
-            missing = skill&.needs&.reject { @states.had?(_1) }
-            "#{skill.name} was #{promise.words}, but #{missing.map { @map[_1].name }.join(' and ')} must be steady first." if missing&.any?
-          end
+          asked.uniq.filter_map { @map[_1] }.filter_map { |skill| "#{skill.name} #{early_words(skill)}." if early?(skill) && !dropped_skill?(skill.id) }
         end
 
         private
 
         def all
-          @all ||= [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(rested_on),
-                    *rests, *tunes, *news, *own, card].compact
+          @all ||= (@at.first? ? beginning : usual).map { _1.copy(most: [_1.most, most(_1)].min, usual: [_1.usual, most(_1)].min) }
         end
+
+        def usual = [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(rested_on), *rests, *tunes, *news, *own, *free, card].compact
+
+        # Looks back have room when there is some; new things are those of the strands, and what the teacher adds.
+        def beginning
+          first = Beginning.new(@at).list.compact
+          taken = first.flat_map(&:skills)
+          looks = @looks.others([]).reject { taken.include?(_1.skill) }
+          asked = news.select { added?(@map[_1.skill]) && !taken.include?(_1.skill) }
+          [*talk, warm_up, *first, *looks, *rests, *tunes, *asked, *own, *free, card].compact
+        end
+
+        # So that a lesson has music while no tune is in work, and its minutes are filled.
+        def free
+          least, usual, most = FREE
+          (@at.first_lessons&.free || []).each_with_index.map do |one, at|
+            music = at.zero? && @at.tunes.empty? && !@at.first?
+            candidate("free #{at + 1}", 'free', one[:title], [least, usual, [most, @at.minutes / 3].max], points: music ? POINTS[:tune] : POINTS[:free],
+                      reasons: [music ? 'no tune is in work' : 'there is time'], words: one[:words])
+          end
+        end
+
+        # Minutes at most: small children stay with a thing for a short time.
+        def most(candidate) = @at.age && @at.age < CHILD ? [SHORT, candidate.least].max : candidate.most
 
         # Rusty skills that the new things of this lesson rest on.
         def rested_on = proposals.reject { dropped_skill?(_1.skill.id) }.flat_map { rusty_needs(_1.skill) }
@@ -94,11 +119,20 @@ module Fawnmoss
         def proposals
           @proposals ||= begin
             looked = @looks.due.map(&:skill)
-            all = NextSkills.new(@map, @states, wanted: @at.tunes.flat_map(&:unmet)).list(@map.skills.size).reject { looked.include?(_1.skill.id) }
+            all = (NextSkills.new(@map, @states, wanted: @at.tunes.flat_map(&:unmet)).list(@map.skills.size) + early).reject { looked.include?(_1.skill.id) }
             dropped, open = all.partition { dropped_skill?(_1.skill.id) }
             open.partition { asked.include?(_1.skill.id) }.flatten.first(NEW) + dropped
           end
         end
+
+        # What is asked for although something that it rests on is not steady yet.
+        def early
+          asked.uniq.filter_map { @map[_1] }.select { early?(_1) }.map { NextSkills::Proposal.new(skill: _1, reasons: [early_words(_1)]) }
+        end
+
+        def early?(skill) = missing(skill).any? && @states.name(skill.id) == :untouched && !@states.held?(skill.id)
+        def missing(skill) = skill.needs.reject { @states.had?(_1) }
+        def early_words(skill) = "rests on #{missing(skill).map { @map[_1].name }.join(' and ')}, not steady yet"
 
         # Without what was begun before and is looked at again in this lesson anyhow.
         def news

@@ -39,7 +39,7 @@ module Fawnmoss
 
           @ground ||= rows([[0] + Array.new(@minutes), []], *ground)
           worth, rows = rows(@ground, news + bound.select { looks.include?(_1.id) }, bound.reject { looks.include?(_1.id) })
-          best = (0..@minutes).select { worth[_1] }.max_by { [worth[_1], -_1] }
+          best = (0..@minutes).select { worth[_1] }.max_by { [worth[_1], _1] } # of equal worth the fuller lesson
           best && Choice.new(chosen: back(rows, best), value: worth[best])
         end
 

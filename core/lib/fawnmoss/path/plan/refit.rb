@@ -6,7 +6,7 @@ module Fawnmoss
       # What is left of a lesson, fitted into the minutes that are left.
       module Refit
         # Those that go first when there is not a minute for each: the card is kept, then what was promised or new.
-        KEPT = %w[card new spots tune scale review own sound warm-up talk rest].freeze
+        KEPT = %w[card new first spots tune scale review own sound warm-up talk free rest].freeze
 
         # items: the Items to come; minutes: left, 0 or more. Returns [Items with new minutes, Items for which there is no time]: each
         # keeps its share, none is under a minute, and together they take the minutes left, or less when less was planned.

@@ -4,22 +4,27 @@ module Fawnmoss
   module Path
     module Plan
       # Everything a plan is made from. map: SkillMap; marks: Path::Mark list; today: Date; minutes: of the lesson; rules: Rules; holds:
-      # Hold list; promises: Promise list; tunes: Work list, the one in hand first; wishes: Wishes.
-      Situation = Value.of(:map, :marks, :today, :minutes, :rules, :holds, :promises, :tunes, :wishes) do
+      # Hold list; promises: Promise list; tunes: Work list, the one in hand first; wishes: Wishes; first_lessons: FirstLessons, or nil for a pupil
+      # who has none; age: years or nil.
+      Situation = Value.of(:map, :marks, :today, :minutes, :rules, :holds, :promises, :tunes, :wishes, :first_lessons, :age) do
         attr_reader :states
 
         # A pupil with nothing known but the path.
-        def self.build(map, today:, minutes:, marks: [], rules: Rules::DEFAULTS, holds: [], promises: [], tunes: [], wishes: Wishes::NONE)
-          new(map:, marks:, today:, minutes:, rules:, holds:, promises:, tunes:, wishes:)
+        def self.build(map, today:, minutes:, marks: [], rules: Rules::DEFAULTS, holds: [], promises: [], tunes: [], wishes: Wishes::NONE,
+                       first_lessons: nil, age: nil)
+          new(map:, marks:, today:, minutes:, rules:, holds:, promises:, tunes:, wishes:, first_lessons:, age:)
         end
+
+        # The lesson is one of a beginner's first.
+        def first? = !first_lessons.nil? && first_lessons.for?(map, states)
 
         def derive = @states = States.new(marks, today:, rules:, holds:, map:)
 
         # The same pupil at another day's lesson, after one that went well: skills looked at are marked 2, new ones 1, promises are kept, and
         # nothing is wished yet.
         def after(lesson, on:)
-          new_marks = lesson.items.select(&:skill).map do |item|
-            Mark.new(skill: item.skill, value: item.kind == 'new' ? 1 : rules.good, on: today, note: nil, checks: [], source: 'lesson')
+          new_marks = lesson.items.flat_map do |item|
+            item.skills.map { Mark.new(skill: _1, value: item.kind == 'new' ? 1 : rules.good, on: today, note: nil, checks: [], source: 'lesson') }
           end
           copy(marks: marks + new_marks, today: on, promises: [], wishes: Wishes::NONE)
         end

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { RoutineStep } from '../api/types'
+import type { Part } from '../geometry/lesson'
+import RoutineSteps from './RoutineSteps.vue'
+
+/** What to do, what to look for and what helps, of one thing in the lesson. Between the checks and the caution there is room for its music. */
+defineProps<{ part: Part; steps: RoutineStep[]; row: boolean }>()
+const ticked = defineModel<string[]>({ required: true })
+</script>
+
+<template>
+  <h1>{{ part.title }}</h1>
+  <p v-if="part.words" class="words">{{ part.words }}</p>
+  <RoutineSteps v-if="steps.length" :steps="steps" large />
+  <ul v-if="part.checks.length" :class="['plain checks', { row }]" aria-label="Checks">
+    <li v-for="check in part.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
+  </ul>
+  <slot></slot>
+  <p v-if="part.caution" class="caution">{{ part.caution }}</p>
+  <details v-if="part.faults.length" open>
+    <summary class="aside-label">When it goes wrong</summary>
+    <p v-for="one in part.faults" :key="one.fault"><i>{{ one.fault }}:</i> {{ one.remedy }}</p>
+  </details>
+</template>
+
+<style scoped>
+h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
+.words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
+.checks { font-size: 1.5rem; line-height: 1.5; }
+.checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
+.checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
+.caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
+details { font-size: 1.25rem; margin-top: 10px; }
+summary { cursor: pointer; }
+@media (max-width: 800px) {
+  h1 { font-size: 2.1rem; }
+  .words { font-size: 1.25rem; }
+  .checks { font-size: 1.15rem; }
+}
+</style>
