@@ -22,9 +22,10 @@ module FawnmossServer
     class Failed < StandardError; end
 
     # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: of processor time for a job, nil
-    # where it watches its own time.
-    Limits = Struct.new(:seats, :queue, :own, :seconds, keyword_init: true)
-    LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12), # one chart, or one change of it
+    # where it watches its own time; wastes: nothing is collected while a job runs, for it is short and small (a chart of 2,000 notes takes 90 MB),
+    # and collecting would first copy what it shares with the process it came from.
+    Limits = Struct.new(:seats, :queue, :own, :seconds, :wastes, keyword_init: true)
+    LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12, wastes: true), # one chart, or one change of it
               tries: Limits.new(seats: 1, queue: 5, own: 2, seconds: 30), # many charts for one answer: keys, ways, groups
               imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
               pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
@@ -38,7 +39,7 @@ module FawnmossServer
     def self.run(lane, whose, heavy: true, &block)
       return yield unless heavy
 
-      QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane).seconds).run(&block) }
+      QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane)).run(&block) }
     end
 
     # A seat in a lane for work that runs in a process of its own already.

@@ -46,7 +46,7 @@ module FawnmossServer
           solved = solve(chart, today, input.options, input.pins)
           raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
-          drawing(chart, solved, today, options: input.options)
+          written(drawing(chart, solved, today, options: input.options))
         end
         saved = FawnmossServer.db.transaction do
           chart.save_if(input.lock_version, options: input.options, **marked(chart, input, today))
@@ -76,7 +76,7 @@ module FawnmossServer
       def self.answer(chart, today)
         drawn = apart(chart, today) do
           found, left_out = solved(chart, today)
-          drawing(chart, found, today, left_out)
+          written(drawing(chart, found, today, left_out))
         end
         row(chart).merge(drawn)
       end
@@ -87,6 +87,7 @@ module FawnmossServer
         chart.subject(today).ready
         chart.pins
         chart.pupil
+        tune.score if tune.soon_read? # kept here; a process apart would read it anew for every change
         Apart.run(:charts, chart.studio_id, heavy: tune.heavy?, &)
       end
 
@@ -137,6 +138,8 @@ module FawnmossServer
           hand_fingers: solved.hand_fingers, asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
       end
 
+      def self.written(drawn) = drawn.merge(chart: Written.of(drawn[:chart]))
+
       # Marks that the file had.
       def self.in_file(tune) = { fingers: tune.notes.count { _1.finger || _1.string }, bows: tune.notes.count(&:bow) }
 
@@ -166,7 +169,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :row, :drawing, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :instrument
+      private_class_method :create, :fitting, :row, :drawing, :written, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :instrument
     end
   end
 end

@@ -7,9 +7,10 @@ module FawnmossServer
     class Job
       PATIENCE = 2
 
-      # seconds: of processor time.
-      def initialize(seconds)
-        @seconds = seconds
+      # limits: Limits of its lane.
+      def initialize(limits)
+        @seconds = limits.seconds
+        @wastes = limits.wastes
       end
 
       # Returns what the block returns. Raises what it raises, and Failed.
@@ -27,6 +28,7 @@ module FawnmossServer
 
       def child(reader, writer, block)
         reader.close
+        GC.disable if @wastes
         alone(writer)
         Marshal.dump(outcome(block), writer)
         writer.close
@@ -90,9 +92,10 @@ module FawnmossServer
         end
       end
 
+      # Nobody waits for what is left of it: taking down so large a process takes a while.
       def finish(pid)
         Process.kill(:KILL, pid)
-        Process.wait(pid)
+        Process.detach(pid)
       rescue Errno::ESRCH, Errno::ECHILD
         nil # gone already
       end

@@ -10,6 +10,7 @@ module FawnmossServer
 
       MOST = 2000 # sounding notes that are charted here: more is no piece to teach, and one chart must not take long
       SHORT = 250 # notes: charted within the request itself
+      LONG = 1000 # notes: beyond it even the text is not read there
       KEPT = 30_000 # notes of the tunes read last that are kept as frozen values in this process
       READ = {} # rubocop:disable Style/MutableConstant -- the cache itself; guarded by LOCK
       LOCK = Mutex.new
@@ -28,6 +29,9 @@ module FawnmossServer
 
       # Work with it is done apart (Apart).
       def heavy? = about > SHORT || second.to_s.bytesize > Actions::AddTune::LIGHT
+
+      # Its text is read in a moment, so that it may be read where requests are answered.
+      def soon_read? = about <= LONG
 
       # Itself, if it can be charted here. Raises TooLong.
       def charted

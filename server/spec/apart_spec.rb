@@ -3,10 +3,18 @@
 require_relative 'spec_helper'
 
 RSpec.describe FawnmossServer::Apart do
-  def job(seconds = 5, &) = described_class::Job.new(seconds).run(&)
+  def job(seconds = 5, **more, &) = described_class::Job.new(described_class::Limits.new(seconds:, **more)).run(&)
 
   it 'brings back what the block returns, from another process' do
     expect(job { [Process.pid, { a: 1/3r, 'b' => :c }] }).to match([be_positive & satisfy { _1 != Process.pid }, { a: 1/3r, 'b' => :c }])
+  end
+
+  it 'collects nothing while a short job runs, and does elsewhere' do
+    counted = -> { GC.count.then { |before| Array.new(400_000) { +'x' } && (GC.count - before) } }
+    expect([job(wastes: true, &counted), job(&counted)]).to match([0, be_positive])
+    expect(GC.disable).to be(false) # here it goes on
+  ensure
+    GC.enable
   end
 
   it 'raises what the block refuses, place and remedy and all, and names what broke' do
