@@ -37,7 +37,7 @@ module FawnmossServer
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
         roll = Roll.new(pupil.studio, [pupil])
-        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: subject.marks.map { mark(_1) }.reverse,
+        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil),
           cards: CardAnswer.list(pupil), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
           holds: pupil.holds.map(&:to_answer), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
       end
@@ -50,9 +50,16 @@ module FawnmossServer
           look: looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)), holds: pupil.holds.map(&:to_answer) }
       end
 
-      def self.mark(mark)
+      # The marks, newest first, those that were struck out too; what each took the place of.
+      def self.record(pupil)
+        old = pupil.marks_dataset.where(id: pupil.marks_dataset.exclude(corrects_id: nil).select(:corrects_id)).select_hash(:id, :value)
+        pupil.uncorrected.order(:made_on, :id).all.reverse.map { mark(_1, was: old[_1.corrects_id]) }
+      end
+
+      # was: value of the mark that it took the place of, or nil.
+      def self.mark(mark, was: nil)
         { id: mark.id, skill: mark.skill, tune_id: mark.tune_id, value: mark.value, note: mark.note, made_on: mark.made_on.iso8601, tempo: mark.tempo,
-          checks: mark.checks || [], source: mark.source }
+          checks: mark.checks || [], source: mark.source, struck: mark.struck, was:, corrects_id: mark.corrects_id }
       end
 
       # wanted: skill ids that tunes in work ask for.

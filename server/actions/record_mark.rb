@@ -6,20 +6,45 @@ module FawnmossServer
     module RecordMark
       SOURCES = %w[lesson home recording].freeze
 
-      # Returns Models::Mark; the one already there when its key has come before.
+      # Returns Models::Mark; the one already there when its key has come before. A second mark for the same thing in one lesson takes the place
+      # of the first.
       def self.call(studio, pupil_id, fields, today)
         pupil = studio.pupil(pupil_id)
+        return strike(studio, pupil, fields) if fields.flag('struck')
+
         columns = columns(studio, pupil, fields, today)
+        once(pupil, columns[:mark_key]) do
+          keep(pupil, **columns, corrects_id: columns[:corrects_id] || of_lesson(pupil, columns)&.id).tap { Holding.hurt(pupil, _1, fields) if fields.flag('hurt') }
+        end
+      end
+
+      # Takes a mark back: that which corrects_id names, or the last one of a lesson for a skill or tune. It stays in the record, struck out.
+      def self.strike(studio, pupil, fields)
+        key = fields.key('key', optional: true)
+        note = fields.text('note', max: 500, default: '')
+        once(pupil, key) do
+          old = fields.given?('corrects_id') ? pupil.standing.first(id: corrected(pupil, fields)) : of_lesson(pupil, { lesson_id: lesson(pupil, fields), **about(studio, pupil, fields) })
+          fields.refuse('lesson_id', 'There is no mark of this lesson to take back.', 'Look at the marks again.') unless old
+          keep(pupil, **old.values.slice(*COPIED), checks: old.checks, note:, struck: true, corrects_id: old.id, mark_key: key)
+        end
+      end
+      COPIED = %i[skill tune_id value made_on tempo source lesson_id].freeze
+
+      # Two windows, or one mark sent twice: one after the other, and each key once.
+      def self.once(pupil, key)
         FawnmossServer.db.transaction do
           pupil.lock!
-          known = columns[:mark_key] && pupil.marks_dataset.first(mark_key: columns[:mark_key])
-          next known if known
-
-          Models::Mark.create(studio_id: studio.id, pupil_id: pupil.id, **columns).tap do |mark|
-            Models::PupilDigest.add(pupil, mark)
-            Holding.hurt(pupil, mark, fields) if fields.flag('hurt')
-          end
+          (key && pupil.marks_dataset.first(mark_key: key)) || yield
         end
+      end
+
+      def self.keep(pupil, **columns)
+        Models::Mark.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, **columns).tap { Models::PupilDigest.add(pupil, _1) }
+      end
+
+      # The mark that stands for the same thing in the same lesson, or nil.
+      def self.of_lesson(pupil, columns)
+        columns[:lesson_id] && pupil.standing.where(skill: nil, tune_id: nil, **columns.slice(:lesson_id, :skill, :tune_id)).order(:id).last
       end
 
       # Offline marks come late, so any day of the last ten years is taken, but none to come.
@@ -50,7 +75,7 @@ module FawnmossServer
         id = fields.integer('corrects_id', 1..(10**18), optional: true) or return
         pupil.standing.where(id:).empty? ? raise(Missing) : id
       end
-      private_class_method :columns, :lesson, :about, :corrected
+      private_class_method :strike, :once, :keep, :of_lesson, :columns, :lesson, :about, :corrected
     end
   end
 end

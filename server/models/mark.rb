@@ -2,7 +2,7 @@
 
 module FawnmossServer
   module Models
-    # One observation; only ever appended. A correction is a new mark that names the old one.
+    # One observation; only ever appended. A correction is a new mark that names the old one; one that is struck takes it back.
     class Mark < Sequel::Model(FawnmossServer.db[:marks])
       extend Pointing
 
@@ -14,6 +14,9 @@ module FawnmossServer
         Fawnmoss::Path::Mark.new(skill: row[:skill], value: row[:value], on: row[:made_on], note: row[:note], tempo: row[:tempo], source: row[:source],
                                  checks: row[:checks].is_a?(String) ? JSON.parse(row[:checks]) : [])
       end
+
+      # Value of the mark that it took the place of, or nil.
+      def was = corrects_id && self.class.where(id: corrects_id).get(:value)
 
       def to_value = self.class.value(values)
     end

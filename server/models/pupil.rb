@@ -32,11 +32,11 @@ module FawnmossServer
       # Years old this year, or nil.
       def age(today) = birth_year && (today.year - birth_year)
 
-      # Marks that stand: no later mark corrects them.
-      def standing
-        corrected = marks_dataset.exclude(corrects_id: nil).select(:corrects_id)
-        marks_dataset.exclude(id: corrected)
-      end
+      # Marks that stand: no later mark corrects or takes them back.
+      def standing = uncorrected.where(struck: false)
+
+      # The same with those that are struck out, in the place of what they took back.
+      def uncorrected = marks_dataset.exclude(id: marks_dataset.exclude(corrects_id: nil).select(:corrects_id))
 
       # All of them, oldest first.
       def standing_marks = standing.order(:made_on, :id).all

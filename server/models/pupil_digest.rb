@@ -19,13 +19,21 @@ module FawnmossServer
 
       # Makes anew only what a mark just added is about. To be called with the pupil's row locked.
       def self.add(pupil, mark)
-        known = mark.corrects_id ? nil : first(pupil_id: pupil.id) # a correction may be about something else
+        old = mark.corrects_id && Mark[mark.corrects_id]
+        known = replaced?(mark, old) ? first(pupil_id: pupil.id) : nil
         return renew(pupil) unless known
 
         own = shorten(pupil.standing.where(mark.values.slice(:skill, :tune_id)).order(:made_on, :id).naked.all)
         body = known.body
-        keep(pupil, last: [body['last'], mark.made_on.iso8601].compact.max, marks: body['marks'] + 1,
+        keep(pupil, last: [body['last'], mark.made_on.iso8601].compact.max, marks: body['marks'] + (old ? 0 : 1),
                     tails: body['tails'].merge(own[:tails]), tunes: body['tunes'].merge(own[:tunes].transform_keys(&:to_s)))
+      end
+
+      # Nothing but what the mark is about is another: it is new, or another mark for the same thing on the same day.
+      def self.replaced?(mark, old)
+        return true unless old
+
+        !mark.struck && %i[skill tune_id made_on].all? { mark[_1] == old[_1] }
       end
 
       def self.keep(pupil, body)
@@ -33,7 +41,7 @@ module FawnmossServer
         dataset.on_duplicate_key_update(:body).insert(row)
         with_pk!(pupil.id)
       end
-      private_class_method :keep
+      private_class_method :keep, :replaced?
 
       # rows: of marks, oldest first. tails: { skill => [[value, Julian day], ...] }; tunes: { tune id => [last value, date, times] }.
       def self.shorten(rows)

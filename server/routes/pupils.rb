@@ -13,7 +13,7 @@ module FawnmossServer
         app.post('/api/pupils/:id/marks') do
           mark = Actions::RecordMark.call(studio, params['id'], fields, today)
           changed = Actions::PupilAnswer.marked(studio.pupil(params['id']), today) unless mark.lesson_id # a lesson's page counts its own
-          json({ mark: Actions::PupilAnswer.mark(mark), pupil: changed }.compact, 201)
+          json({ mark: Actions::PupilAnswer.mark(mark, was: mark.was), pupil: changed }.compact, 201)
         end
 
         app.post('/api/pupils/:id/holds') { json(Actions::Holding.report(studio, params['id'], fields, today).to_answer, 201) }

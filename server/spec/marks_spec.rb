@@ -25,6 +25,57 @@ RSpec.describe 'marks and pain' do
     expect(answer[:pupil][:path].first[:state]).to eq('steady')
   end
 
+  describe 'that were wrong' do
+    let(:lesson) { api(:post, "/api/pupils/#{pupil[:id]}/lessons", {}) }
+
+    def shown = api(:get, "/api/pupils/#{pupil[:id]}")[:marks].map { _1.slice(:value, :was, :struck) }
+    def state(skill) = api(:get, "/api/pupils/#{pupil[:id]}")[:path].find { _1[:id] == skill }[:state]
+    def in_lesson(**more) = mark(pupil, lesson_id: lesson[:id], skill: 'body.ready', **more)
+
+    it 'are replaced by another number in the same lesson, and only by that of the same thing' do
+      mark(pupil, skill: 'body.ready', value: 3, made_on: (Date.today - 7).iso8601)
+      [1, 3, 2].each { in_lesson(value: _1) }
+      in_lesson(skill: 'bow.fall', value: 0)
+      mark(pupil, lesson_id: lesson[:id], tune_id: add_tune[:id], value: 1)
+      expect(api(:get, "/api/lessons/#{lesson[:id]}")[:marks].map { _1.values_at(:skill, :value) }).to eq([['body.ready', 2], ['bow.fall', 0], [nil, 1]])
+      expect(shown).to eq([{ value: 1, was: nil, struck: false }, { value: 0, was: nil, struck: false }, { value: 2, was: 3, struck: false }, { value: 3, was: nil, struck: false }])
+      expect([state('body.ready'), FawnmossServer.db[:marks].where(pupil_id: pupil[:id]).count]).to eq(['steady', 6])
+    end
+
+    it 'are taken back at once in the lesson, once, and stay in the record' do
+      in_lesson(value: 2)
+      2.times { in_lesson(struck: true, key: 'undo-00001') }
+      expect([status, shown, state('body.ready')]).to eq([201, [{ value: 2, was: 2, struck: true }], 'untouched'])
+      expect(api(:get, "/api/lessons/#{lesson[:id]}")[:marks]).to eq([])
+      in_lesson(struck: true)
+      expect([status, error[:message]]).to eq([422, 'There is no mark of this lesson to take back.'])
+      in_lesson(value: 1)
+      expect(shown.map { _1[:struck] }).to eq([false, true])
+    end
+
+    it 'are changed or struck out a week later, with a word why; states and digests follow' do
+      old = mark(pupil, skill: 'body.ready', value: 3, made_on: (Date.today - 14).iso8601)[:mark]
+      slip = mark(pupil, skill: 'body.ready', value: 3, made_on: (Date.today - 7).iso8601)[:mark]
+      expect(state('body.ready')).to eq('steady')
+      changed = mark(pupil, skill: 'body.ready', value: 1, made_on: slip[:made_on], corrects_id: slip[:id])
+      expect([changed[:mark].slice(:value, :was, :corrects_id), changed[:pupil][:path].first[:state]]).to eq([{ value: 1, was: 3, corrects_id: slip[:id] }, 'started'])
+      struck = mark(pupil, struck: true, corrects_id: old[:id], note: 'It was Ada.')
+      expect(struck[:mark]).to include(struck: true, value: 3, made_on: old[:made_on], skill: 'body.ready', note: 'It was Ada.')
+      expect(shown).to eq([{ value: 1, was: 3, struck: false }, { value: 3, was: 3, struck: true }])
+      mark(pupil, struck: true, corrects_id: old[:id])
+      expect(status).to eq(404)
+      digest = FawnmossServer::Models::PupilDigest[pupil[:id]]
+      expect([digest.body['marks'], digest.to_values.map(&:value)]).to eq([1, [1]])
+    end
+
+    it 'of another studio cannot be struck' do
+      own = mark(pupil, skill: 'body.ready', value: 2)[:mark]
+      log_in('another@studio.example')
+      mark(add_pupil, struck: true, corrects_id: own[:id])
+      expect(status).to eq(404)
+    end
+  end
+
   it 'of a lesson are answered in short: years of marks do not travel with each' do
     lesson = api(:post, "/api/pupils/#{pupil[:id]}/lessons", {})
     expect(mark(pupil, skill: 'body.ready', value: 2, lesson_id: lesson[:id]).keys).to eq([:mark])

@@ -7,7 +7,7 @@ import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
-import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, titleOf } from '../geometry/lesson'
+import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, titleOf, type Given } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import LessonPart from './LessonPart.vue'
@@ -52,7 +52,10 @@ const spent = computed(() => Object.values(seconds.value).reduce((sum, one) => s
 const own = computed(() => (item.value ? (seconds.value[item.value.id] ?? 0) : 0))
 const now = computed(() => pace(items.value, at.value, spent.value))
 const left = computed(() => lesson.value.minutes * 60 - spent.value)
-const given = computed(() => [...sent.value, ...unsent.value.map((mark) => ({ skill: mark.skill ?? null, tune_id: mark.tune_id ?? null, value: mark.value }))])
+const given = computed<Given[]>(() => [
+  ...sent.value,
+  ...unsent.value.map(({ skill = null, tune_id = null, value = 0, struck }) => ({ skill, tune_id, value, ...(struck ? { struck } : {}) })),
+])
 const saying = computed(() => {
   if (refused.value) return refused.value.text
   if (unsent.value.length && sending.value === 'waiting')
@@ -104,8 +107,10 @@ function go(to: number): void {
 function mark(value: number): void {
   const { skill, tune, title } = part.value
   if (!skill && !tune) return
+  const again = markOf(part.value, given.value) === value // the same number once more takes it back
   add({
     value,
+    ...(again ? { struck: true } : {}),
     lesson_id: id,
     source: 'lesson',
     ...(skill ? { skill } : { tune_id: tune! }),
@@ -116,7 +121,7 @@ function mark(value: number): void {
   if (hurt.value) holds.value = [...holds.value, { words: `${title}: it hurt. It rests until you clear it.` }]
   hurt.value = null
   const next = parts.value.findIndex((one) => markOf(one, given.value) === null)
-  if (next >= 0) take(next)
+  if (next >= 0 && !again) take(next)
 }
 function take(one: number): void {
   which.value = one
@@ -269,7 +274,8 @@ onUnmounted(() => {
         <div v-if="part.skill || part.tune" class="marks" role="group" :aria-label="`How ${part.title} went`">
           <button
             v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(part, given) === value }"
-            :aria-pressed="markOf(part, given) === value" :aria-label="`${value}: ${meaning}`" @click="mark(value)"
+            :aria-pressed="markOf(part, given) === value" :aria-label="`${value}: ${meaning}`"
+            :title="markOf(part, given) === value ? 'Press again to take it back' : undefined" @click="mark(value)"
           >
             <b>{{ value }}</b>
             <small>{{ meaning }}</small>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import type { Mark, MarkInput, Stone } from '../api/types'
-import { shortDate } from '../geometry/dates'
+import { localDate } from '../api/client'
 import MarkButtons from './MarkButtons.vue'
+import MarkRecord from './MarkRecord.vue'
 
 /** One stone: what to do, what to look for, what goes wrong, the marks so far, and a place to mark it. */
 const props = defineProps<{ stone: Stone; marks: Mark[]; busy: boolean; promised: boolean }>()
@@ -11,7 +12,10 @@ const note = ref('')
 const tempo = ref('')
 const ticked = ref<string[]>([])
 const hurt = ref(false)
-watch(() => props.stone.id, () => { note.value = tempo.value = ''; ticked.value = []; hurt.value = false })
+const today = localDate()
+/** The day that is marked: today, or one before. */
+const on = ref(today)
+watch(() => props.stone.id, () => { note.value = tempo.value = ''; ticked.value = []; hurt.value = false; on.value = today })
 
 function mark(value: number): void {
   const beats = Number(tempo.value)
@@ -20,7 +24,8 @@ function mark(value: number): void {
     note: note.value,
     ...(tempo.value.trim() ? { tempo: Number.isInteger(beats) ? beats : 0 } : {}),
     ...(ticked.value.length ? { checks: ticked.value } : {}),
-    ...(hurt.value ? { hurt: true } : {})
+    ...(hurt.value ? { hurt: true } : {}),
+    ...(on.value && on.value !== today ? { made_on: on.value } : {})
   })
   note.value = tempo.value = ''
   ticked.value = []
@@ -45,15 +50,12 @@ function mark(value: number): void {
       <div class="more">
         <v-text-field v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'" inputmode="numeric" />
         <label class="hurt"><input v-model="hurt" type="checkbox" /> it hurt</label>
+        <label class="hurt">on <input v-model="on" type="date" :max="today" aria-label="Day of the mark" /></label>
       </div>
       <MarkButtons class="mt-3" :label="stone.name" :busy="busy" @mark="mark" />
       <v-btn class="ml-3" density="comfortable" :disabled="promised || busy" @click="emit('promise')">{{ promised ? 'Promised' : 'Promise it' }}</v-btn>
       <p v-if="hurt" class="small pain">It will rest until you clear it.</p>
-      <ul class="plain small mt-3">
-        <li v-for="one in marks.slice(0, 6)" :key="one.id">
-          <b>{{ one.value }}</b> <span class="quiet">{{ shortDate(one.made_on) }}{{ one.tempo ? ` at ${one.tempo}` : '' }}{{ one.source === 'lesson' ? '' : `, ${one.source}` }}{{ one.note ? `: ${one.note}` : '' }}</span>
-        </li>
-      </ul>
+      <MarkRecord class="mt-3" :marks="marks.slice(0, 6)" :busy="busy" @correct="emit('mark', $event)" />
     </div>
   </article>
 </template>
@@ -64,7 +66,7 @@ function mark(value: number): void {
   background: var(--card); border-radius: 8px;
 }
 .plain { padding: 0; margin-bottom: 6px; }
-.more { display: grid; grid-template-columns: 1fr auto; gap: 14px; align-items: end; }
+.more { display: grid; grid-template-columns: 1fr auto auto; gap: 14px; align-items: end; }
 .hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }
 .pain { color: var(--brick); }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }

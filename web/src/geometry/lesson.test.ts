@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { LessonItem, PlanItem } from '../api/types'
-import { clockWords, dropped, markOf, marksOf, moved, noWishes, pace, partsOf, titleOf, wishesInput } from './lesson'
+import type { LessonItem, Mark, PlanItem } from '../api/types'
+import { clockWords, dropped, markOf, marksOf, moved, noWishes, pace, partsOf, recorded, titleOf, wishesInput } from './lesson'
 
 const items = ['warm-up', 'review bow.slur', 'card'].map((id) => ({ id, minutes: 4 }) as PlanItem)
 
@@ -18,6 +18,18 @@ describe('a lesson', () => {
     expect(markOf({ skill: null, tune: 3 }, marks)).toBe(2)
     expect(markOf({ skill: 'b', tune: null }, marks)).toBeNull()
     expect(markOf({ skill: null, tune: null }, marks)).toBeNull()
+  })
+  it('does not count a mark that was taken back, but one given after it', () => {
+    const marks = [{ skill: 'a', tune_id: null, value: 2 }, { skill: 'a', tune_id: null, value: 2, struck: true }]
+    expect(markOf({ skill: 'a', tune: null }, marks)).toBeNull()
+    expect(markOf({ skill: 'a', tune: null }, [...marks, { skill: 'a', tune_id: null, value: 1 }])).toBe(1)
+  })
+  it('keeps the record in order of days, with a correction in the place of what it corrects', () => {
+    const one = (id: number, made_on: string, corrects_id: number | null = null) => ({ id, made_on, corrects_id }) as Mark
+    const known = [one(3, '2027-01-09'), one(2, '2027-01-05'), one(1, '2027-01-01')]
+    expect(recorded(known, one(4, '2027-01-05', 2)).map((mark) => mark.id)).toEqual([3, 4, 1])
+    expect(recorded(known, one(4, '2027-01-09')).map((mark) => mark.id)).toEqual([4, 3, 2, 1])
+    expect(recorded(known, one(4, '2026-12-01')).map((mark) => mark.id)).toEqual([3, 2, 1, 4])
   })
   it('takes an item that small skills share apart, each with its own mark; an older one holds itself alone', () => {
     const own = { title: 'Loose', skill: 'a', tune: null, words: '', checks: [], caution: null, faults: [] }

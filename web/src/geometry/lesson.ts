@@ -12,10 +12,20 @@ export function pace(items: { minutes: number }[], at: number, spent: number): {
   return { planned, over: spent - planned }
 }
 
-/** The last mark that an item got in this lesson, or null. */
-export function markOf(item: { skill: string | null; tune: number | null }, marks: Pick<Mark, 'skill' | 'tune_id' | 'value'>[]): number | null {
-  const found = marks.filter((mark) => (item.skill && mark.skill === item.skill) || (item.tune && mark.tune_id === item.tune))
-  return found.length ? found[found.length - 1]!.value : null
+/** A mark as far as a lesson shows it. */
+export type Given = Pick<Mark, 'skill' | 'tune_id' | 'value'> & { struck?: boolean }
+
+/** The last mark that an item got in this lesson; null for none, or when it was taken back. */
+export function markOf(item: { skill: string | null; tune: number | null }, marks: Given[]): number | null {
+  const last = marks.filter((mark) => (item.skill && mark.skill === item.skill) || (item.tune && mark.tune_id === item.tune)).at(-1)
+  return last && !last.struck ? last.value : null
+}
+
+/** Marks, newest first, with one more in its place; what it corrects is gone. */
+export function recorded(marks: Mark[], mark: Mark): Mark[] {
+  const rest = marks.filter((one) => one.id !== mark.corrects_id)
+  const at = rest.findIndex((one) => one.made_on <= mark.made_on)
+  return at < 0 ? [...rest, mark] : [...rest.slice(0, at), mark, ...rest.slice(at)]
 }
 
 /** One thing of an item that can be marked by itself. */
@@ -31,7 +41,7 @@ export const partsOf = (item: LessonItem): Part[] => [item, ...also(item).map((o
 export const titleOf = (item: Pick<PlanItem, 'title' | 'also'>): string => [item, ...also(item)].map((one) => one.title).join(', ')
 
 /** The marks that an item's things got in this lesson, those without one left out. */
-export const marksOf = (item: LessonItem, marks: Parameters<typeof markOf>[1]): number[] =>
+export const marksOf = (item: LessonItem, marks: Given[]): number[] =>
   partsOf(item).map((part) => markOf(part, marks)).filter((value) => value !== null)
 
 /** What the teacher wishes about a plan, as the page holds it. */

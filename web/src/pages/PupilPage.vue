@@ -5,12 +5,14 @@ import { ask, Trouble } from '../api/client'
 import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
 import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
+import MarkRecord from '../components/MarkRecord.vue'
 import ErasePupil from '../components/ErasePupil.vue'
 import PathStones from '../components/PathStones.vue'
 import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
 import { useLoad } from '../composables/useLoad'
 import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { recorded } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 
@@ -44,16 +46,22 @@ async function record(mark: MarkInput, what: string): Promise<void> {
   unsent.value = mark
   try {
     const answer = await ask<{ mark: Mark; pupil: MarkedPupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
-    pupil.value = { ...pupil.value!, ...answer.pupil, marks: [answer.mark, ...pupil.value!.marks] }
+    pupil.value = { ...pupil.value!, ...answer.pupil, marks: recorded(pupil.value!.marks, answer.mark) }
     pupils.keep(pupil.value)
     plotLater()
-    said.value = `Marked ${mark.value} for ${what}.`
+    said.value = mark.struck ? `Struck out: ${mark.value} for ${what}.` : `Marked ${mark.value} for ${what}.`
     unsent.value = null
   } catch (error) {
     problem.value = error as Trouble
   } finally {
     busy.value = false
   }
+}
+const named = (mark: Mark): string => (mark.skill ? name(mark.skill) : pupil.value?.tunes.find((tune) => tune.id === mark.tune_id)?.title) ?? ''
+/** One that was wrong, changed or struck out. */
+const correct = (mark: MarkInput): Promise<void> => {
+  const wrong = pupil.value!.marks.find((one) => one.id === mark.corrects_id)
+  return record(mark, wrong ? named(wrong) : 'it')
 }
 /** The plot of weeks is fetched when no mark came for a while: it takes longer than a mark. */
 let plotting: ReturnType<typeof setTimeout> | undefined
@@ -195,12 +203,7 @@ function changed(saved: Pupil): void {
         </section>
         <section>
           <h2>Latest marks</h2>
-          <ul class="plain small">
-            <li v-for="mark in pupil.marks.slice(0, 10)" :key="mark.id">
-              <b>{{ mark.value }}</b> {{ mark.skill ? name(mark.skill) : pupil.tunes.find((tune) => tune.id === mark.tune_id)?.title }}
-                <span class="quiet">{{ shortDate(mark.made_on) }}{{ mark.note ? `: ${mark.note}` : '' }}</span>
-            </li>
-          </ul>
+          <MarkRecord :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" @correct="correct" />
         </section>
       </div>
       <ErasePupil :id="pupil.id" :name="pupil.name" class="ruled" />

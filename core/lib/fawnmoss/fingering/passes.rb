@@ -25,28 +25,29 @@ module Fawnmoss
         slot = edge = row = 0
         while slot < last.size
           fresh = last[slot]
-          later = last[slot + 1]
-          shift = fresh + again
-          shift_slot = slot
-          if later + soon < shift
-            shift = later + soon
-            shift_slot = slot + 1
+          later = last[once_slot = slot + 1]
+          shift = last[later_slot = slot + 2]
+          shift_slot = later_slot
+          settled = shift
+          if (total = later + soon) <= shift
+            shift = total
+            shift_slot = once_slot
           end
-          later_slot = slot + 1
-          if last[slot + 2] < later
-            later = last[slot + 2]
-            later_slot = slot + 2
+          if (total = fresh + again) <= shift
+            shift = total
+            shift_slot = slot
           end
-          if last[slot + 2] < shift
-            shift = last[slot + 2]
-            shift_slot = slot + 2
+          if settled < later
+            later = settled
+          else
+            later_slot = once_slot
           end
           at = edge
           stop = edge + stays[row]
           edge += width
           while at < stop
             price = prices[at]
-            if (total = later + price) < cost[target = targets[at] + 2]
+            if (total = later + price) < cost[target = targets[at]]
               cost[target] = total
               from[target] = later_slot
             end
@@ -89,7 +90,7 @@ module Fawnmoss
           last = edge + width
           while edge < stop
             price = prices[edge]
-            if (total = price + after[target = targets[edge] + 2]) < later
+            if (total = price + after[target = targets[edge]]) < later
               later = total
               later_slot = target
             end

@@ -21,6 +21,9 @@ module Fawnmoss
       # The first slot of a place and a string before: that right after a shift.
       def first(place, string) = (place * stride) + (strings.index(string) * memory)
 
+      # The last one: that where the hand is quite settled.
+      def last(place, string) = first(place, string) + memory - 1
+
       # The slot of a place that a tune begins on: as settled as can be.
       def start(place) = ((place + 1) * stride) - 1
     end

@@ -7,7 +7,7 @@ module Fawnmoss
     class Steps
       ELSEWHERE = -1 # any string but the one gone to
 
-      # prices and targets by entry (a target is the slot of the next sound right after a shift; settled ones follow it); stays:
+      # prices and targets by entry (a target is the slot of the next sound: right after a shift, or quite settled where there is none); stays:
       # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
       # note later; width: entries a row; slots: how many the next sound has.
       Rows = Struct.new(:prices, :targets, :stays, :again, :soon, :width, :slots)
@@ -96,7 +96,7 @@ module Fawnmoss
         rows = Rows.new([], [], [], @again, @soon, @to.size, @slots.size(@to.size))
         @from.each_with_index do |place, from|
           moving, staying = arrivals.each_index.partition { @moved[(from * @to.size) + _1] }
-          targets = (staying + moving).map { @slots.first(_1, place.string) }
+          targets = staying.map { @slots.last(_1, place.string) } + moving.map { @slots.first(_1, place.string) }
           befores.each do |before|
             (staying + moving).each { |to| rows.prices << (price(from, to, before) + arrivals[to]) }
             rows.targets.concat(targets)
