@@ -69,6 +69,7 @@ function mark(value: number): void {
 .more { display: grid; grid-template-columns: 1fr auto auto; gap: 14px; align-items: end; }
 .hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }
 .pain { color: var(--brick); }
+input[type='date'] { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
 @media (max-width: 700px) { .detail { grid-template-columns: 1fr; margin-left: 0; } }
 </style>
