@@ -31,9 +31,10 @@ module FawnmossServer
 
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)
         map = pupil.studio.map(pupil.instrument, pupil.schools)
-        marks = lesson.marks.group_by { _1.skill || _1.tune_id.to_s }
+        given = lesson.standing
+        marks = given.group_by { _1.skill || _1.tune_id.to_s }
         outcomes = (lesson.items || []).flat_map { |item| Lessons.value(item).apart.map { outcome(_1, item['id'], lesson, marks) } }
-        Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(lesson),
+        Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(given),
                                                       fingers: fingers(lesson, pupil, map))
       end
 
@@ -57,7 +58,7 @@ module FawnmossServer
         WarmUps.routine(pupil, lesson.held_on).steps(minutes: WARM_UP, day: lesson.held_on.yday, parts: %w[body hold fingers])
       end
 
-      def self.tempi(lesson) = lesson.marks.select { _1.skill && _1.tempo }.to_h { [_1.skill, _1.tempo] }
+      def self.tempi(given) = given.select { _1.skill && _1.tempo }.to_h { [_1.skill, _1.tempo] }
 
       def self.charts(lesson)
         (lesson.items || []).filter_map { _1['chart_id'] && { id: _1['chart_id'], title: _1['tune_title'] } }.uniq { _1[:id] }

@@ -84,7 +84,7 @@ module FawnmossServer
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
           minutes: lesson.minutes, status: lesson.status, items: (lesson.items || []).map { { 'also' => [] }.merge(_1) }, note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
-          marks: pupil.standing.where(lesson_id: lesson.id).order(:id).map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
+          marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
       end
 
       # The item as it is frozen, with all that the lesson's page shows at hand.

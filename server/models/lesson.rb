@@ -10,6 +10,9 @@ module FawnmossServer
       plugin :serialization, :json, :wishes, :items, :clock
       points_at :pupil
       one_to_many :marks, class: 'FawnmossServer::Models::Mark', order: :id
+
+      # Those of its marks that stand, in the order in which they were given.
+      def standing = pupil.standing.where(lesson_id: id).order(:id).all
     end
   end
 end

@@ -145,6 +145,19 @@ RSpec.describe 'plans and lessons' do
       expect(steps).to include('D major: D 0 1 high 2 3, A 0 1 high 2 3.', 'A major: A 0 1 high 2 3, E 0 1 high 2 3.', 'Slowly at first, later at 60.')
     end
 
+    it 'drafts the work for home from the marks that stand, those of small things that share an item too' do
+      lesson = begin_lesson
+      mark(pupil, skill: 'body.ready', value: 0, lesson_id: lesson[:id])
+      mark(pupil, skill: 'body.ready', value: 3, lesson_id: lesson[:id])
+      mark(pupil, skill: 'body.hold-up', value: 1, lesson_id: lesson[:id])
+      mark(pupil, skill: 'pluck.open', value: 2, lesson_id: lesson[:id])
+      mark(pupil, skill: 'pluck.open', struck: true, lesson_id: lesson[:id])
+      titles = api(:get, "/api/lessons/#{lesson[:id]}/home")[:items].to_h { [_1[:title], _1[:steps].size] }
+      expect(titles.keys).to include('Balanced and loose', 'The instrument rests by itself')
+      expect(titles.keys).not_to include('Plucked open strings')
+      expect(titles['The instrument rests by itself']).to be > titles['Balanced and loose'] # with help: the remedy comes along
+    end
+
     it 'drafts the work for home from what happened, minutes adding up to the pupil’s day, and issues it' do
       lesson = begin_lesson
       mark(pupil, skill: 'body.ready', value: 1, lesson_id: lesson[:id])

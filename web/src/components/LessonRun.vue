@@ -7,9 +7,10 @@ import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
-import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, titleOf, type Given } from '../geometry/lesson'
+import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, type Given } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
+import LessonList from './LessonList.vue'
 import LessonPart from './LessonPart.vue'
 import { single } from '../composables/kept'
 
@@ -225,21 +226,10 @@ onUnmounted(() => {
   <div class="lesson">
     <div v-if="problem" class="problem" role="alert">{{ problem.text }}</div>
     <template v-if="item">
-      <aside>
-        <p class="who"><b>{{ lesson.pupil.name }}</b> <router-link :to="`/pupils/${lesson.pupil.id}`" class="small">leave</router-link></p>
-        <ol class="plain">
-          <li v-for="(one, index) in items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">
-            <button type="button" :aria-current="index === at ? 'step' : undefined" @click="go(index)">
-              <span>{{ titleOf(one) }}</span>
-              <span class="small quiet">{{ one.minutes }} min<template v-if="marksOf(one, given).length">, {{ marksOf(one, given).join(', ') }}</template>
-              <template v-if="carried.includes(one.id)">, next time</template></span>
-            </button>
-          </li>
-        </ol>
-        <p class="small quiet" role="status">{{ saying }}</p>
-        <v-btn variant="outlined" :loading="ending" @click="finish">End the lesson</v-btn>
-        <v-btn v-if="!given.length" @click="unbegin">Not now: back to the plan</v-btn>
-      </aside>
+      <LessonList
+        class="list" :pupil="lesson.pupil" :items="items" :at="at" :given="given" :carried="carried" :saying="saying" :ending="ending"
+        @go="go" @finish="finish" @unbegin="unbegin"
+      />
       <main>
         <p v-for="hold in holds" :key="hold.words" class="pain">{{ hold.words }}</p>
         <div class="top">
@@ -307,15 +297,7 @@ onUnmounted(() => {
 .lesson > .problem { grid-area: problem; }
 main { grid-area: main; }
 footer { grid-area: foot; }
-aside { grid-area: aside; border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
-.who { display: flex; justify-content: space-between; font-size: 1.2rem; margin: 0; }
-aside li button {
-  width: 100%; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer;
-  line-height: 1.2; border-radius: 6px;
-}
-aside li.on button { box-shadow: inset 4px 0 0 var(--moss); font-weight: 600; }
-aside li.gone { text-decoration: line-through; }
-aside li button:hover { background: rgba(var(--v-theme-on-background), 0.06); }
+.list { grid-area: aside; }
 main { padding: 20px 40px; overflow: auto; }
 .top { display: flex; justify-content: space-between; gap: 20px; align-items: flex-start; font-size: 1.1rem; }
 .clocks { display: flex; gap: 34px; cursor: pointer; font-variant-numeric: tabular-nums; white-space: nowrap; }
@@ -348,7 +330,6 @@ footer textarea {
 .hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
 @media (max-width: 800px) {
   .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); }
-  aside { border-right: 0; }
   main { padding: 14px; }
   .top { flex-direction: column; gap: 6px; }
   .clock, .whole { font-size: 1.9rem; }
