@@ -54,6 +54,14 @@ RSpec.describe Fawnmoss::Path::FirstLessons do
     expect(lessons('violin', value: 1, count: 3).last.items.flat_map(&:skills)).to include('sound.start')
   end
 
+  it 'take in what the teacher adds or promised, besides' do
+    promised = Fawnmoss::Path::Plan::Promise.new(kind: 'skill', ref: 'bow.slur', title: 'Two notes in one bow', on: today - 7, why: 'promised')
+    wishes = Fawnmoss::Path::Plan::Wishes.build(added: ['scale.first'])
+    lesson = Fawnmoss::Path::Plan.for(Fawnmoss::Path::Plan::Situation.build(map, today:, minutes: 45, promises: [promised], wishes:, first_lessons: first))
+    expect(lesson.items.map(&:id)).to include('new bow.slur', 'new scale.first', 'first body.ready')
+    expect(lesson.warnings.size).to eq(2)
+  end
+
   it 'are not for somebody who has other things already, and end when every step has been marked' do
     at = ->(list) { Fawnmoss::Path::Plan::Situation.build(map, today:, minutes: 30, marks: list, first_lessons: first) }
     expect([at.call([]).first?, at.call(marks('bow.slur', '3:2')).first?, at.call(steady('bow.slur', 'scale.first', 'tune.steps')).first?]).to eq([true, true, false])

@@ -37,13 +37,13 @@ module Fawnmoss
 
         def usual = [*talk, warm_up, @looks.sound, @looks.scale, *@looks.others(rested_on), *rests, *tunes, *news, *own, *free, card].compact
 
-        # Looks back have room when there is some; new things are those of the strands, and what the teacher adds.
+        # Looks back have room when there is some; new things are those of the strands, and what the teacher adds or promised.
         def beginning
           first = Beginning.new(@at).list.compact
           taken = first.flat_map(&:skills)
           looks = @looks.others([]).reject { taken.include?(_1.skill) }
-          asked = news.select { added?(@map[_1.skill]) && !taken.include?(_1.skill) }
-          [*talk, warm_up, *first, *looks, *rests, *tunes, *asked, *own, *free, card].compact
+          besides = news.select { asked.include?(_1.skill) && !taken.include?(_1.skill) }
+          [*talk, warm_up, *first, *looks, *rests, *tunes, *besides, *own, *free, card].compact
         end
 
         # So that a lesson has music while no tune is in work, and its minutes are filled.
