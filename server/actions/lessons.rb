@@ -60,7 +60,7 @@ module FawnmossServer
       # The core's Item of a frozen one.
       def self.value(item)
         known = Fawnmoss::Path::Plan::Item.members.to_h { [_1, item[_1.to_s]] }
-        Fawnmoss::Path::Plan::Item.new(**known, also: (item['also'] || []).map { _1.transform_keys(&:to_sym) })
+        Fawnmoss::Path::Plan::Item.new(**known, also: item['also'].map { _1.transform_keys(&:to_sym) })
       end
 
       # Ends it: promises that were reached are kept, what is carried over is promised anew. A second time changes nothing.
@@ -82,7 +82,7 @@ module FawnmossServer
       def self.answer(lesson)
         pupil = lesson.pupil
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
-          minutes: lesson.minutes, status: lesson.status, items: (lesson.items || []).map { { 'also' => [] }.merge(_1) }, note: lesson.note,
+          minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
           marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
       end

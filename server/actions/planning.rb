@@ -64,7 +64,7 @@ module FawnmossServer
         items = lesson&.items or return
         names = Fawnmoss::Path::Plan::Item.members.map(&:to_s)
         spare = [lesson.minutes - items.sum { _1['minutes'] }, 0].max
-        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { { 'also' => [] }.merge(_1.slice(*names)) }, left_out: [], dropped: [] }
+        { minutes: lesson.minutes, spare:, warnings: [], items: items.map { _1.slice(*names) }, left_out: [], dropped: [] }
       end
 
       def self.short(plan)

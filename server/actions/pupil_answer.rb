@@ -37,7 +37,7 @@ module FawnmossServer
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
         roll = Roll.new(pupil.studio, [pupil])
-        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil),
+        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil, subject.marks),
           cards: CardAnswer.list(pupil), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
           holds: pupil.holds.map(&:to_answer), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
       end
@@ -50,10 +50,12 @@ module FawnmossServer
           look: looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)), holds: pupil.holds.map(&:to_answer) }
       end
 
-      # The marks, newest first, those that were struck out too; what each took the place of.
-      def self.record(pupil)
-        old = pupil.marks_dataset.where(id: pupil.marks_dataset.exclude(corrects_id: nil).select(:corrects_id)).select_hash(:id, :value)
-        pupil.uncorrected.order(:made_on, :id).all.reverse.map { mark(_1, was: old[_1.corrects_id]) }
+      # The marks, newest first, those that were struck out too; what each took the place of. standing: those that stand, oldest first.
+      def self.record(pupil, standing)
+        struck = pupil.uncorrected.where(struck: true).all
+        all = struck.empty? ? standing : (standing + struck).sort_by { [_1.made_on, _1.id] }
+        old = pupil.marks_dataset.where(id: all.filter_map(&:corrects_id)).select_hash(:id, :value)
+        all.reverse.map { mark(_1, was: old[_1.corrects_id]) }
       end
 
       # was: value of the mark that it took the place of, or nil.

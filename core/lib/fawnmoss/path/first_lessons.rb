@@ -40,7 +40,7 @@ module Fawnmoss
       # Its steps as far as a path has them.
       def own(map) = steps.map { |step| step.select { map.include?(_1) } }.reject(&:empty?)
 
-      # Steps still to come, the one in hand first; none before the strand begins. A step is behind when all of it has been marked 1 or better.
+      # Steps still to come, the one in hand first. A step is behind when all of it has been marked 1 or better.
       def ahead(map, states) = own(map).drop_while { |step| step.all? { states.begun?(_1) } }
       def begins?(map, states) = after.nil? || !map.include?(after) || states.begun?(after)
     end

@@ -14,11 +14,11 @@ module Fawnmoss
       # checks:, caution:, faults: }.
       Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned, :also) do
         # Skill ids that can be marked in it.
-        def skills = [*skill, *(also || []).map { _1[:skill] }]
+        def skills = [*skill, *also.map { _1[:skill] }]
 
         # The same as items about one skill each.
         def apart
-          [copy(also: []), *(also || []).map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part.slice(:skill, :title, :words, :checks, :caution)) }]
+          [copy(also: []), *also.map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part.slice(:skill, :title, :words, :checks, :caution)) }]
         end
       end
 

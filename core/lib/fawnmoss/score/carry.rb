@@ -10,9 +10,7 @@ module Fawnmoss
       def self.ids(before, now)
         old, new = [before, now].map(&:notes)
         keys = [old, new].map { |notes| notes.map { [_1.pitch, _1.duration, _1.chord] } }
-        found = {}
-        Diff::LCS.traverse_sequences(*keys, Same.new(old, new, found))
-        found
+        same(*keys).to_h { |one, other| [old[one].id, new[other].id] }
       end
 
       # { printed bar before => printed bar now } of the bars with a note that is still there, by the first such note. ids: as above, when
@@ -43,29 +41,25 @@ module Fawnmoss
 
       # { place in the list now => place in the list before, nil for none }.
       def self.places(olds, news)
-        same = {}
-        Diff::LCS.traverse_sequences(olds, news, Places.new(same))
-        [[-1, -1], *same, [news.size, olds.size]].each_cons(2) do |(one, other), (next_one, next_other)|
-          ((one + 1)...next_one).zip((other + 1)...next_other) { |now, before| same[now] = before }
+        pairs = same(olds, news)
+        found = pairs.to_h(&:reverse)
+        [[-1, -1], *pairs, [olds.size, news.size]].each_cons(2) do |(before, now), (next_before, next_now)|
+          ((now + 1)...next_now).zip((before + 1)...next_before) { |one, other| found[one] = other }
         end
-        same
+        found
       end
-      private_class_method :contents, :places
+
+      # [[place before, place now], ...] of the longest common run of two lists.
+      def self.same(olds, news) = [].tap { |found| Diff::LCS.traverse_sequences(olds, news, Same.new(found)) }
+      private_class_method :contents, :places, :same
 
       # Told of every pair; the rest does not matter.
-      Same = Struct.new(:old, :new, :found) do
-        def match(event) = found[old[event.old_position].id] = new[event.new_position].id
+      Same = Struct.new(:found) do
+        def match(event) = found << [event.old_position, event.new_position]
         def discard_a(_event) = nil
         def discard_b(_event) = nil
       end
-
-      # The same of bars: { place now => place before }.
-      Places = Struct.new(:found) do
-        def match(event) = found[event.new_position] = event.old_position
-        def discard_a(_event) = nil
-        def discard_b(_event) = nil
-      end
-      private_constant :Same, :Places
+      private_constant :Same
     end
   end
 end

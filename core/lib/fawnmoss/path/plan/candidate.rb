@@ -17,12 +17,9 @@ module Fawnmoss
 
         def new? = kind == 'new'
 
-        # Skill ids that can be marked in it.
-        def skills = [*skill, *(also || []).map { _1[:skill] }]
-
-        def item(minutes)
-          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, line:, checks: checks || [], caution:, pinned: !fixed.nil?,
-                   also: also || [])
+        def item(minutes = usual)
+          Item.new(id:, kind:, title:, minutes:, reasons:, skill:, tune:, tune_title:, words:, line:, checks: checks || [], caution:,
+                   pinned: !fixed.nil?, also:)
         end
 
         private

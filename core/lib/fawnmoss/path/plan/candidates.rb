@@ -40,7 +40,7 @@ module Fawnmoss
         # Looks back have room when there is some; new things are those of the strands, and what the teacher adds or promised.
         def beginning
           first = Beginning.new(@at).list.compact
-          taken = first.flat_map(&:skills)
+          taken = first.flat_map { _1.item.skills }
           looks = @looks.others([]).reject { taken.include?(_1.skill) }
           besides = news.select { asked.include?(_1.skill) && !taken.include?(_1.skill) }
           [*talk, warm_up, *first, *looks, *rests, *tunes, *besides, *own, *free, card].compact

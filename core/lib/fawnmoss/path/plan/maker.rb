@@ -26,7 +26,7 @@ module Fawnmoss
           least, usual, most = times
           stretch = STRETCHED.include?(kind) && @at.minutes > LONG ? @at.minutes / LONG.to_r : 1
           Candidate.new(id:, kind:, title:, least:, usual: (usual * stretch).to_i, most: (most * stretch).to_i,
-                        reasons:, words:, must: false, after: [], **more)
+                        reasons:, words:, must: false, after: [], also: [], **more)
         end
 
         # A candidate about a skill, with all that is known of it.
