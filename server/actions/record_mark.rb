@@ -14,7 +14,8 @@ module FawnmossServer
 
         columns = columns(studio, pupil, fields, today)
         once(pupil, columns[:mark_key]) do
-          keep(pupil, **columns, corrects_id: columns[:corrects_id] || of_lesson(pupil, columns)&.id).tap { Holding.hurt(pupil, _1, fields) if fields.flag('hurt') }
+          old = corrected(pupil, fields) || of_lesson(pupil, columns)
+          keep(pupil, lesson_id: old&.lesson_id, **columns.compact, corrects_id: old&.id).tap { Holding.hurt(pupil, _1, fields) if fields.flag('hurt') }
         end
       end
 
@@ -23,7 +24,7 @@ module FawnmossServer
         key = fields.key('key', optional: true)
         note = fields.text('note', max: 500, default: '')
         once(pupil, key) do
-          old = fields.given?('corrects_id') ? pupil.standing.first(id: corrected(pupil, fields)) : of_lesson(pupil, { lesson_id: lesson(pupil, fields), **about(studio, pupil, fields) })
+          old = corrected(pupil, fields) || of_lesson(pupil, { lesson_id: lesson(pupil, fields), **about(studio, pupil, fields) })
           fields.refuse('lesson_id', 'There is no mark of this lesson to take back.', 'Look at the marks again.') unless old
           keep(pupil, **old.values.slice(*COPIED), checks: old.checks, note:, struck: true, corrects_id: old.id, mark_key: key)
         end
@@ -52,7 +53,7 @@ module FawnmossServer
         { value: fields.integer('value', 0..3), note: fields.text('note', max: 500, default: ''), tempo: fields.tempo('tempo'),
           source: fields.choice('source', SOURCES, default: 'lesson'), checks: fields.words('checks', /\A[^[:cntrl:]]{1,200}\z/, max: 8),
           made_on: fields.date('made_on', (today - 3650)..today, default: today), mark_key: fields.key('key', optional: true), lesson_id: lesson(pupil, fields),
-          **about(studio, pupil, fields), corrects_id: corrected(pupil, fields) }
+          **about(studio, pupil, fields) }
       end
 
       def self.lesson(pupil, fields)
@@ -70,10 +71,10 @@ module FawnmossServer
         { skill: }
       end
 
-      # The mark this one replaces, which must stand and belong to the pupil.
+      # The mark that corrects_id names, which must stand and belong to the pupil; nil when none is named.
       def self.corrected(pupil, fields)
         id = fields.integer('corrects_id', 1..(10**18), optional: true) or return
-        pupil.standing.where(id:).empty? ? raise(Missing) : id
+        pupil.standing.first(id:) || raise(Missing)
       end
       private_class_method :strike, :once, :keep, :of_lesson, :columns, :lesson, :about, :corrected
     end

@@ -68,6 +68,14 @@ RSpec.describe 'marks and pain' do
       expect([digest.body['marks'], digest.to_values.map(&:value)]).to eq([1, [1]])
     end
 
+    it 'stay marks of their lesson when they are changed later, and a correction whose answer was lost counts once' do
+      slip = in_lesson(value: 3)[:mark]
+      change = { skill: 'body.ready', value: 1, corrects_id: slip[:id], key: 'correct-0001' }
+      ids = Array.new(2) { mark(pupil, **change)[:mark][:id] }
+      expect([status, ids.uniq.size]).to eq([201, 1])
+      expect(api(:get, "/api/lessons/#{lesson[:id]}")[:marks].map { _1[:value] }).to eq([1])
+    end
+
     it 'of another studio cannot be struck' do
       own = mark(pupil, skill: 'body.ready', value: 2)[:mark]
       log_in('another@studio.example')

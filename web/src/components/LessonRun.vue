@@ -101,14 +101,20 @@ function go(to: number): void {
   if (to < 0 || to >= items.value.length) return
   at.value = to
   which.value = 0
+  pressed = NEVER
   ticked.value = []
   hurt.value = null
   void save()
 }
+const TWICE = 350 // ms: the same number again so soon is a slip of the finger
+const NEVER = { value: -1, at: 0 }
+let pressed = NEVER
 function mark(value: number): void {
   const { skill, tune, title } = part.value
   if (!skill && !tune) return
-  const again = markOf(part.value, given.value) === value // the same number once more takes it back
+  if (value === pressed.value && Date.now() - pressed.at < TWICE) return
+  pressed = { value, at: Date.now() }
+  const again = !hurt.value && markOf(part.value, given.value) === value // the same number once more takes it back
   add({
     value,
     ...(again ? { struck: true } : {}),
@@ -206,8 +212,9 @@ useKeys((event) => {
   if (event.ctrlKey || event.metaKey || event.altKey) return
   const onButton = (event.target as HTMLElement | null)?.closest?.('button, a, summary, input')
   if (onButton && (event.key === ' ' || event.key === 'Enter')) return
-  if (/^[0-3]$/.test(event.key)) mark(Number(event.key))
-  else if (ACTS[event.key]) ACTS[event.key]!()
+  if (/^[0-3]$/.test(event.key)) {
+    if (!event.repeat) mark(Number(event.key))
+  } else if (ACTS[event.key]) ACTS[event.key]!()
   else return
   event.preventDefault()
 })

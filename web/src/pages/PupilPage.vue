@@ -40,9 +40,10 @@ const stone = computed(() => pupil.value?.path.find((one) => one.id === open.val
 const next = computed(() => pupil.value?.next.map((one) => one.skill) ?? [])
 const name = (id: string | null) => pupil.value?.path.find((one) => one.id === id)?.name ?? ''
 
-async function record(mark: MarkInput, what: string): Promise<void> {
+async function record(one: MarkInput, what: string): Promise<void> {
   busy.value = true
   problem.value = null
+  const mark = { key: newKey(), ...one } // sent again, it counts once
   unsent.value = mark
   try {
     const answer = await ask<{ mark: Mark; pupil: MarkedPupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
