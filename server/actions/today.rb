@@ -33,15 +33,18 @@ module FawnmossServer
 
       # What the lesson is about, in short.
       def self.plan(pupil, occurrence, row, today, roll)
-        return row.items.map { _1.slice('id', 'kind', 'title', 'minutes') } if row&.items
+        return row.items.map { brief_item(Lessons.value(_1)) } if row&.items
 
         minutes = row&.minutes || occurrence.minutes
         roll.remember(pupil, :plan, today, minutes, row&.wishes, roll.promises(pupil), roll.cards(pupil)) do
           plan = Planning.plan(Planning.situation(pupil, today, minutes, row&.wishes, roll:))
-          plan.items.map { { id: _1.id, kind: _1.kind, title: _1.title, minutes: _1.minutes } }
+          plan.items.map { brief_item(_1) }
         end
       end
-      private_class_method :brief, :lessons, :lesson, :plan
+
+      # item: Path::Plan::Item.
+      def self.brief_item(item) = { id: item.id, kind: item.kind, title: item.heading, minutes: item.minutes }
+      private_class_method :brief, :brief_item, :lessons, :lesson, :plan
     end
   end
 end

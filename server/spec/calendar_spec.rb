@@ -58,8 +58,10 @@ RSpec.describe 'the calendar' do
     lesson = api(:get, '/api/today')[:lessons].first
     expect(lesson).to include(time: '16:30', minutes: 30, lesson: nil)
     expect(lesson[:plan].map { _1[:kind] }.uniq).to eq(%w[warm-up first free card])
+    expect(lesson[:plan][1][:title]).to eq('Balanced and loose, The instrument rests by itself')
     begun = api(:post, "/api/pupils/#{lesson[:id]}/lessons", {})
-    expect(api(:get, '/api/today')[:lessons].first[:lesson]).to eq(id: begun[:id], status: 'running')
+    now = api(:get, '/api/today')[:lessons].first
+    expect(now.slice(:lesson, :plan)).to eq(lesson: { id: begun[:id], status: 'running' }, plan: lesson[:plan])
   end
 
   it 'refuses what cannot be, by field' do

@@ -7,7 +7,7 @@ import CardMaker from '../components/CardMaker.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
-import { markOf } from '../geometry/lesson'
+import { markOf, partsOf } from '../geometry/lesson'
 import { single } from '../composables/kept'
 
 /** After the lesson: what happened, and the work for home drafted from it, to change and to issue. */
@@ -127,10 +127,12 @@ async function open(tune: number | null): Promise<void> {
         <section>
           <h2>The lesson</h2>
           <ul class="plain small">
-            <li v-for="item in lesson.items" :key="item.id">
-              <b v-if="markOf(item, lesson.marks) !== null">{{ markOf(item, lesson.marks) }}</b> {{ item.title }}
-                <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(item, lesson.marks) !== null ? '' : 'not reached' }}</span>
-            </li>
+            <template v-for="item in lesson.items" :key="item.id">
+              <li v-for="part in partsOf(item)" :key="part.title">
+                <b v-if="markOf(part, lesson.marks) !== null">{{ markOf(part, lesson.marks) }}</b> {{ part.title }}
+                <span class="quiet">{{ lesson.clock.reached.includes(item.id) || markOf(part, lesson.marks) !== null ? '' : 'not reached' }}</span>
+              </li>
+            </template>
           </ul>
           <p v-if="lesson.note" class="small mt-2">{{ lesson.note }}</p>
         </section>

@@ -15,8 +15,8 @@ onMounted(load)
 
 const STATUS: Record<TodayLesson['status'], string> = { weekly: '', moved: 'moved here', extra: 'extra lesson', cancelled: 'cancelled', holiday: 'no lesson' }
 const held = (lesson: TodayLesson) => !['cancelled', 'holiday'].includes(lesson.status)
-const MATTER = ['talk', 'scale', 'review', 'spots', 'new', 'tune', 'own']
-const about = (lesson: TodayLesson) => lesson.plan.filter((item) => MATTER.includes(item.kind) && item.kind !== 'new').map((item) => item.title)
+const MATTER = ['talk', 'first', 'scale', 'review', 'spots', 'tune', 'own']
+const about = (lesson: TodayLesson) => lesson.plan.filter((item) => MATTER.includes(item.kind)).map((item) => item.title)
 const fresh = (lesson: TodayLesson) => lesson.plan.filter((item) => item.kind === 'new').map((item) => item.title)
 
 async function begin(lesson: TodayLesson): Promise<void> {

@@ -16,6 +16,9 @@ module Fawnmoss
         # Skill ids that can be marked in it.
         def skills = [*skill, *also.map { _1[:skill] }]
 
+        # Its title and those of what shares it.
+        def heading = [title, *also.map { _1[:title] }].join(', ')
+
         # The same as items about one skill each.
         def apart
           [copy(also: []), *also.map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part.slice(:skill, :title, :words, :checks, :caution)) }]
