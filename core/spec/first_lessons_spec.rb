@@ -51,6 +51,8 @@ RSpec.describe Fawnmoss::Path::FirstLessons do
     expect(shared.also).to match([a_hash_including(skill: 'body.hold-up', title: 'The instrument rests by itself', checks: include('Left hand can wave'))])
     expect(opening.items.find { _1.skill == 'pluck.open' }.reasons).to eq(['sound', 'rests on The instrument rests by itself, not steady yet: help with your own hands'])
     expect(lessons('violin', value: 0, count: 3).map { |lesson| lesson.items.flat_map(&:skills) & %w[body.ready pluck.open sound.set] }).to all(eq(%w[body.ready pluck.open]))
+    half = Fawnmoss::Path::Plan::Situation.build(map, today:, minutes: 30, marks: marks('body.ready', '7:2'), first_lessons: first)
+    expect(Fawnmoss::Path::Plan.for(half).items.find { _1.reasons.first == 'body' }).to have_attributes(skill: 'body.hold-up', also: [])
     expect(lessons('violin', value: 1, count: 3).last.items.flat_map(&:skills)).to include('sound.start')
   end
 

@@ -21,9 +21,9 @@ module Fawnmoss
           end
         end
 
-        # Several small skills share one item.
+        # What of a step does not go yet; several small skills share one item.
         def together(strand, step, at)
-          open = step.reject { @states.shown?(_1) || @states.held?(_1) }.map { @map[_1] }
+          open = step.reject { @states.begun?(_1) || @states.held?(_1) }.map { @map[_1] }
           return if open.empty?
 
           reasons = [at.zero? ? strand.name : "#{strand.name}, if there is time", *cautions(open, step)]
