@@ -43,7 +43,7 @@ module FawnmossServer
       end
       private_class_method :keep, :replaced?
 
-      # rows: of marks, oldest first. tails: { skill => [[value, Julian day], ...] }; tunes: { tune id => [last value, date, times] }.
+      # rows: of marks, oldest first. tails: { skill => [[value, Julian day, 'placed' where it was], ...] }; tunes: { tune id => [last value, date, times] }.
       def self.shorten(rows)
         skills, tunes = rows.partition { _1[:skill] }
         { last: rows.last && rows.last[:made_on].iso8601, marks: rows.size,
@@ -52,14 +52,14 @@ module FawnmossServer
       end
 
       def self.tail(rows)
-        Fawnmoss::Path::Tail.of(rows.map { Mark.value(_1) }).map { [_1.value, _1.on.jd] }
+        Fawnmoss::Path::Tail.of(rows.map { Mark.value(_1) }).map { [_1.value, _1.on.jd, *(_1.source if _1.placed?)] }
       end
       private_class_method :shorten, :tail
 
       # Path::Tail::Glimpse list: enough for states, looks back and plans.
       def to_values
         body['tails'].flat_map do |skill, tail|
-          tail.map { |value, jd| Fawnmoss::Path::Tail::Glimpse.new(skill, value, Date.jd(jd)) }
+          tail.map { |value, jd, source| Fawnmoss::Path::Tail::Glimpse.new(skill, value, Date.jd(jd), source) }
         end
       end
 

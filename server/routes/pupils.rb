@@ -16,6 +16,9 @@ module FawnmossServer
           json({ mark: Actions::PupilAnswer.mark(mark, was: mark.was), pupil: changed }.compact, 201)
         end
 
+        app.post('/api/pupils/:id/placing/try') { json(Actions::Placing.try(studio, params['id'], fields, today)) }
+        app.post('/api/pupils/:id/placing') { json(Actions::Placing.keep(studio, params['id'], fields, today), 201) }
+        app.delete('/api/pupils/:id/placing') { json({ struck: Actions::Placing.take_back(studio, params['id']) }) }
         app.post('/api/pupils/:id/holds') { json(Actions::Holding.report(studio, params['id'], fields, today).to_answer, 201) }
         app.post('/api/holds/:id/clear') { json(Actions::Holding.clear(studio, params['id'], fields, today).to_answer) }
       end

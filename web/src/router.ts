@@ -13,6 +13,7 @@ export const router = createRouter({
     { path: '/pupils/:id(\\d+)/plan', component: () => import('./pages/PlanPage.vue'), meta: { title: 'Plan' } },
     { path: '/lessons/:id(\\d+)', component: () => import('./pages/LessonPage.vue'), meta: { bare: true, title: 'Lesson' } },
     { path: '/lessons/:id(\\d+)/home', component: () => import('./pages/LessonHomePage.vue'), meta: { title: 'Work for home' } },
+    { path: '/pupils/:id(\\d+)/placing', component: () => import('./pages/PlacingPage.vue'), meta: { title: 'Already plays' } },
     { path: '/pupils/:id(\\d+)/fit', component: () => import('./pages/FitPage.vue'), meta: { title: 'Fit and tapes' } },
     { path: '/pupils/:id(\\d+)/strip', component: () => import('./pages/StripPage.vue'), meta: { title: 'Strip' } },
     { path: '/pupils/:id(\\d+)/warm-up', component: () => import('./pages/WarmUpPage.vue'), meta: { title: 'Warm-up' } },

@@ -92,6 +92,12 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
 const clear = (hold: Hold) => act(() => ask('POST', `/holds/${hold.id}/clear`, { note: cleared.value }), 'Cleared.').then(() => (cleared.value = ''))
 const promise = (body: { kind: string; ref?: string; title?: string }) =>
   act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, { ...body, key: newKey() }), 'Promised for the next lesson.')
+/** The day of the placing that stands, if there was no lesson since. */
+const placed = computed(() => {
+  const last = pupil.value?.marks.find((one) => !one.struck)
+  return last?.source === 'placed' ? last.made_on : null
+})
+const unplace = () => act(() => ask('DELETE', `/pupils/${pupil.value!.id}/placing`), 'Struck out.')
 const kept = (one: Promised) => act(() => ask('DELETE', `/promises/${one.id}`), 'Done with.')
 async function promiseOwn(): Promise<void> {
   if (!mine.value.trim()) return
@@ -133,9 +139,14 @@ function changed(saved: Pupil): void {
         <router-link :to="`/pupils/${pupil.id}/fit`">Fit and tapes</router-link>
         <router-link :to="`/pupils/${pupil.id}/progress`">Progress and report</router-link>
         <router-link :to="`/pupils/${pupil.id}/warm-up`">Warm-up</router-link>
+        <router-link :to="`/pupils/${pupil.id}/placing`">What {{ pupil.name }} can already do</router-link>
         <router-link to="/care">Care</router-link>
       </nav>
       <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
+      <p v-if="!pupil.marks.length" class="already">Does {{ pupil.name }} already play?
+        <v-btn variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
+      <p v-else-if="placed" class="small quiet">Placed on {{ shortDate(placed) }} with what went already.
+        <v-btn density="compact" :disabled="busy" @click="unplace">Take that back</v-btn></p>
       <div v-for="hold in pupil.holds" :key="hold.id" class="hold">
         <p><b>Pain:</b> {{ hold.words }} <template v-if="hold.skill">{{ name(hold.skill) }} rests until you clear it.</template></p>
         <form @submit.prevent="clear(hold)">
@@ -218,6 +229,7 @@ function changed(saved: Pupil): void {
 .next { padding: 6px 0 14px; }
 .next p { margin-bottom: 3px; }
 .said:empty { display: none; }
+.already { display: flex; gap: 14px; align-items: center; }
 .places { display: flex; flex-wrap: wrap; gap: 4px 22px; margin: -10px 0 12px; }
 .hold { border-left: 3px solid var(--brick); padding: 4px 12px; margin-bottom: 8px; }
 .hold form { display: flex; gap: 10px; align-items: end; max-width: 520px; }

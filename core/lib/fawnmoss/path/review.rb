@@ -9,10 +9,11 @@ module Fawnmoss
       # Those due by a day, the longest overdue first. map: SkillMap; states: States; today: Date.
       def self.due(map, states, today:, rules: Rules::DEFAULTS) = all(map, states, today:, rules:).reject { _1.due > today }
 
-      # Those of every skill taken up that pain does not hold, the most overdue first, then what comes due next.
+      # Those of every skill taken up that pain does not hold, the most overdue first, then what comes due next; of what was placed on one day first
+      # what lies furthest on, which is the least certain.
       def self.all(map, states, today:, rules: Rules::DEFAULTS)
         states.touched.filter_map { |id| of(id, states, today, rules) if map.include?(id) && !states.held?(id) && !states.shown?(id) }
-              .sort_by { [_1.due, map[_1.skill].order] }
+              .sort_by { |review| [review.due, map[review.skill].order * (states.marks(review.skill).last.placed? ? -1 : 1)] }
       end
 
       def self.of(id, states, today, rules)
@@ -20,14 +21,16 @@ module Fawnmoss
         good = states.good_in_a_row(id)
         interval = rules.review_in(good)
         due = (good.zero? ? last.on : states.used_on(id)) + interval
-        words = if good.zero?
-                  "it was #{last.value} on #{last.on.strftime('%-d %B')}"
-                else
-                  "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{last.on.strftime('%-d %B')}"
-                end
-        new(skill: id, due:, interval:, over: [(today - due).to_i, 0].max, why: words)
+        new(skill: id, due:, interval:, over: [(today - due).to_i, 0].max, why: words(last, good))
       end
-      private_class_method :of
+
+      def self.words(last, good)
+        day = last.on.strftime('%-d %B')
+        return "it was #{last.value} on #{day}" if good.zero?
+
+        last.placed? ? "placed as had on #{day}" : "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{day}"
+      end
+      private_class_method :of, :words
     end
   end
 end

@@ -5,7 +5,8 @@ module Fawnmoss
     # Derives states from marks by the rules of the guide's path page: steady, the last two marks 2 or more on different
     # days; secure, the last three 2 or more with a 3, over at least seven days; rusty, was that, nothing for 28 days. A second
     # good mark on one day never takes anything away. With a map of the path, a good mark of what rests on a skill counts as using
-    # it: who plays scales has not let the bow hold go rusty. What is shown once is had for good after a single mark of 1 or better.
+    # it: who plays scales has not let the bow hold go rusty. What is shown once is had for good after a single mark of 1 or better. What a pupil
+    # was placed with counts as steady from that day (Placement).
     class States
       # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
@@ -78,7 +79,7 @@ module Fawnmoss
         return "shown on #{day(marks.last.on)}" if shown?(marks.last.skill)
         return "was #{known}, nothing since #{day(marks.last.on)}" if name == :rusty
 
-        "#{known} since #{day(since(marks, known))}: #{marks.last(3).map(&:value).join(', ')}"
+        "#{known} since #{day(since(marks, known))}: #{marks.last(3).map { _1.placed? ? 'placed' : _1.value }.join(', ')}"
       end
 
       def hold_words(skill) = @held[skill]&.then { "Held. #{_1.words}" }
@@ -94,10 +95,11 @@ module Fawnmoss
         :started
       end
 
-      # [[Date, best value], ...] of the run of good marks at the end.
+      # [[Date, best value], ...] of the run of good marks at the end; a mark of placing stands for several.
       def good_days(marks)
         run = []
         marks.reverse_each do |mark|
+          break run.concat([[mark.on, mark.value]] * [Placement::GOOD_DAYS, @rules.steady_marks].max) if mark.placed?
           break if mark.value < @rules.good
 
           run.last && run.last[0] == mark.on ? run.last[1] = [run.last[1], mark.value].max : run << [mark.on, mark.value]

@@ -5,8 +5,11 @@ module Fawnmoss
     # What of years of marks still decides today's states, whatever the rules are: enough to show every pupil of a studio
     # without reading all that was ever marked.
     module Tail
-      # One of these marks, with what decides states. skill: id; value: 0..3; on: Date. Plain, since there are thousands of them.
-      Glimpse = Struct.new(:skill, :value, :on)
+      # One of these marks, with what decides states. skill: id; value: 0..3; on: Date; source: as of Mark where that decides, otherwise nil.
+      # Plain, since there are thousands of them.
+      Glimpse = Struct.new(:skill, :value, :on, :source) do
+        def placed? = source == Placement::SOURCE
+      end
 
       DAYS = 8 # no rule looks at more good days in a row
       LOW = 3 # so many low marks and the first of them tell who is stuck

@@ -20,7 +20,9 @@ module Fawnmoss
         @lessons = lessons.grep(from..to).uniq
         @tunes = tunes.select { (from..to).cover?(_1[:on]) }
         @practice = practice.select { |day, _| (from..to).cover?(day) }
-        @before, @after = [from - 1, to].map { |day| States.new(marks, today: day, rules:, map:) }
+        # What the pupil was placed with was there before.
+        earlier = marks.map { _1.placed? ? _1.copy(on: [_1.on, from - 1].min) : _1 }
+        @before, @after = [earlier, marks].zip([from - 1, to]).map { |list, day| States.new(list, today: day, rules:, map:) }
       end
 
       # Part list.
