@@ -27,8 +27,9 @@ module Fawnmoss
       def self.words(last, good)
         day = last.on.strftime('%-d %B')
         return "it was #{last.value} on #{day}" if good.zero?
+        return "placed as had on #{day}" if last.placed?
 
-        last.placed? ? "placed as had on #{day}" : "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{day}"
+        "good #{good} #{good == 1 ? 'day' : 'days'} in a row, last on #{day}"
       end
       private_class_method :of, :words
     end
