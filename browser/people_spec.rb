@@ -30,4 +30,56 @@ RSpec.describe 'pupils' do
     click_button 'Take that back'
     expect(page).to have_button('Balanced and loose: untouched')
   end
+
+  it 'have a diary: a lesson begun early is today’s, is changed while it runs, found by its note, amended and taken back' do
+    ria = studio.add_pupil(name: 'Ria', instrument: 'violin', size: '4/4', lesson_minutes: 30, minutes_per_day: 15, lesson_day: (Date.today + 2).cwday, lesson_from: Date.today)
+    visit "/pupils/#{ria.id}/plan"
+    click_button 'Begin it today'
+    expect(page).to have_css('.lesson h1', text: 'Body and bow hand')
+    expect(ria.lessons_dataset.select_map(:held_on)).to eq([Date.today])
+
+    click_button 'Change the lesson'
+    find('.change input[type=text]').set('eighth')
+    find('.v-list-item', text: 'Eighth notes').click
+    expect(page).to have_css('aside li:nth-child(2)', text: 'Eighth notes')
+    find('.change input[type=text]').set('Tell about the recital')
+    find('.v-list-item', text: '“Tell about the recital”').click
+    expect(page).to have_css('aside li:nth-child(2)', text: 'Tell about the recital')
+    click_button 'Eighth notes: later'
+    expect(page).to have_css('aside li:nth-child(4)', text: 'Eighth notes')
+    click_button 'Change the lesson'
+    find('aside li:nth-child(4) button').click
+    press('1')
+    expect(page).to have_css('aside li:nth-child(4)', text: 'min, 1')
+    fill_in 'Note', with: 'Hums while she plays. Recital in May.'
+    find('.lesson h1').click
+    expect(page).to have_content('saved')
+    visit page.current_path # its order is as it was left
+    expect(page).to have_css('aside li:nth-child(4)', text: 'Eighth notes')
+    click_button 'End the lesson'
+    expect(page).to have_css('h1', text: 'Ria, work for home')
+
+    visit "/pupils/#{ria.id}"
+    fill_in 'Find in the lessons', with: 'recital'
+    expect(page).to have_css('.note', text: 'Hums while she plays.')
+    fill_in 'Find in the lessons', with: 'bassoon'
+    expect(page).to have_content('No lesson says that.')
+    fill_in 'Find in the lessons', with: 'hum'
+    find('.head button').click
+    click_button 'Open it again'
+    expect(page).to have_button('Let the clock run') # amending takes no lesson time
+    find('aside li:nth-child(4) button').click
+    expect(page).to have_button('1: with help', class: 'on')
+    press('2')
+    click_button 'End the lesson'
+    expect(page).to have_css('h1', text: 'Ria, work for home')
+    expect(ria.standing.select_map(%i[skill value])).to eq([['rhythm.eighths', 2]])
+
+    click_button 'Open the lesson again'
+    click_button 'Change the lesson'
+    click_button 'Take the lesson back'
+    click_button 'Yes, and strike out its mark'
+    expect(page).to have_button('Begin the lesson')
+    expect([ria.standing.count, ria.lessons_dataset.get(:status)]).to eq([0, 'planned'])
+  end
 end

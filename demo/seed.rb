@@ -49,6 +49,14 @@ class Demo
     ['Maren', 'Rocking Gate', 'full', 10, 'Feel two, count six.', '11:1 12:2'], ['Bram', 'Brother John', 'simple', 10, 'Next string instead of next finger.', '11:2 12:2']
   ].freeze
 
+  # Lessons written down: pupil, week, note.
+  LESSONS = [
+    ['Juna', 11, 'Tired after swimming. The tunnel game for the thumb works, the mirror does not.'], ['Juna', 12, 'First finger by herself, three times! She wants to show it to her brother.'],
+    ['Linnet', 10, 'Bow wanders to the fingerboard as soon as she counts aloud. Clap first, then bow.'], ['Linnet', 11, 'Slurs: the second note comes late. Sing them.'],
+    ['Linnet', 12, 'Slurs go when she breathes out. New rosin needed; tell her father.'], ['Maren', 12, 'Left wrist a little sore after the outing; short lesson, no pressing.'],
+    ['Bram', 12, 'Late, but counted rests without a slip. Bring the concert list.']
+  ].freeze
+
   # Marks the teacher set: pupil, tune, version, fingers by note.
   FOURTHS = [['Oskar', 'Mossy Wall', 'full', { n9: 4, n15: 4, n20: 4 }], ['Oskar', 'Three on a Bench', 'full', { n9: 4, n11: 4 }]].freeze
 
@@ -82,6 +90,7 @@ class Demo
       practise('Linnet', [[0, 20], [1, 15], [3, 20]])
       FITS.each { add_fit(*_1) }
       TEMPI.each { add_tempi(*_1) }
+      LESSONS.each { add_lesson(*_1) }
       arrange
     end
     FawnmossServer::Learning.renew(@studio.id)
@@ -147,6 +156,16 @@ class Demo
     on = (@today - (7 * weeks)).iso8601
     FawnmossServer::Actions::Fitting.measure(@studio, pupil(name).id, fields(arm_cm:, string_mm:, size:, measured_on: on), @today)
     tapes.each { FawnmossServer::Actions::Fitting.put_on(@studio, pupil(name).id, fields(semitones: _1, on:), @today) }
+  end
+
+  # A lesson of a day gone by, with the marks of that day.
+  def add_lesson(name, week, note)
+    pupil = pupil(name)
+    date = day(week, offset(pupil))
+    lesson = FawnmossServer::Actions::Lessons.begin(@studio, pupil.id, fields(date: date.iso8601), @today)
+    @db[:marks].where(pupil_id: pupil.id, made_on: date).update(lesson_id: lesson.id)
+    seconds = lesson.items.map { { 'id' => _1['id'], 'seconds' => (_1['minutes'] * 60) + 15 } }
+    FawnmossServer::Actions::LessonEnd.finish(@studio, lesson.id, fields(note:, clock: { 'at' => seconds.size - 1, 'seconds' => seconds }), @today)
   end
 
   # A term as it is: a moved lesson, one that is owed, days off, a promise, and a card from which somebody told of pain.

@@ -38,6 +38,12 @@ module FawnmossServer
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def measured_on(pupil) = (@measured ||= measured)[pupil.id]
 
+    # What was noted last in a lesson before a day, as of Actions::Diary.last_note.
+    def last_note(pupil, day)
+      @last_notes ||= last_notes(day).to_h { [_1[:pupil_id], Actions::Diary.noted(_1[:id], _1[:held_on], _1[:note])] }
+      @last_notes[pupil.id]
+    end
+
     # The last few cards in short: hashes with id, title, issued_on, demands, spots, tune_id and key_name.
     def cards(pupil) = latest.fetch(pupil.id, [])
 
@@ -67,6 +73,13 @@ module FawnmossServer
     end
 
     def measured = Models::Fit.where(pupil_id: @ids).group(:pupil_id).select_hash(:pupil_id, Sequel.function(:max, :measured_on).as(:last))
+
+    def last_notes(day)
+      noted = FawnmossServer.db[:lessons].where(pupil_id: @ids).exclude(status: 'planned').exclude(note: '').where { held_on < day }
+      last = noted.select_group(:pupil_id).select_append { max(held_on).as(held_on) }
+      FawnmossServer.db[:lessons].join(last.as(:last), pupil_id: :pupil_id, held_on: :held_on).select_all(:lessons)
+    end
+
     def grouped(rows) = rows.where(pupil_id: @ids).order(:id).all.group_by(&:pupil_id)
 
     # { pupil id => the last few cards, the latest first }.

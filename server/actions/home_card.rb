@@ -32,8 +32,7 @@ module FawnmossServer
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)
         map = pupil.studio.map(pupil.instrument, pupil.schools)
         given = lesson.standing
-        marks = given.group_by { _1.skill || _1.tune_id.to_s }
-        outcomes = (lesson.items || []).flat_map { |item| Lessons.value(item).apart.map { outcome(_1, item['id'], lesson, marks) } }
+        outcomes = lesson.parts(given).map { |item, mark, reached| Fawnmoss::Path::HomeDraft::Outcome.new(item:, value: mark&.value, reached:) }
         Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(given),
                                                       fingers: fingers(lesson, pupil, map))
       end
@@ -44,13 +43,6 @@ module FawnmossServer
         skills = (lesson.items || []).filter_map { _1['skill'] && map[_1['skill']] }.select(&:line)
         positions = subject.request('simple').positions if skills.any?
         skills.to_h { [_1.id, _1.line.in_fingers(FawnmossServer.catalogue, instrument: subject.instrument, positions:)] }
-      end
-
-      # item: Path::Plan::Item about one skill or tune at most; id: of the item of the lesson that it was in.
-      def self.outcome(item, id, lesson, marks)
-        value = marks[item.skill || item.tune&.to_s]&.last&.value
-        reached = value || (lesson.clock || {}).fetch('reached', []).include?(id)
-        Fawnmoss::Path::HomeDraft::Outcome.new(item:, value:, reached: reached ? true : false)
       end
 
       # Two exercises that need nobody to look on.
@@ -69,7 +61,7 @@ module FawnmossServer
         { pupil: pupil.name, instrument: pupil.instrument, studio: studio.name, minutes_per_day: input.minutes, note: input.note, items: input.items,
           caution: input.caution || CardBody::CAUTION, changes: [], chart: nil }
       end
-      private_class_method :plan, :fingers, :outcome, :routine, :tempi, :charts, :bare
+      private_class_method :plan, :fingers, :routine, :tempi, :charts, :bare
     end
   end
 end

@@ -2,20 +2,34 @@
 
 module FawnmossServer
   module Actions
-    # Lessons as they are held: begun with the plan as it stands, marked item by item, ended with what was not reached carried over.
+    # Lessons as they are held: begun with the plan as it stands, timed, changed and added to; their end is LessonEnd's.
     module Lessons
       KEPT = 200 # item ids
 
-      # Begins the pupil's lesson of a day, or goes on with it.
+      # Begins the pupil's lesson of a day, or goes on with it. One that is begun before its day is today's, with what was wished for it.
       def self.begin(studio, pupil_id, fields, today)
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || today
-        lesson = Planning.kept(pupil, date, Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes)
+        lesson = date > today ? early(pupil, date, today) : nil
+        lesson ||= Planning.kept(pupil, [date, today].min, Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes)
         FawnmossServer.db.transaction do
           lesson.lock! # two windows that begin it at once get the same lesson
           start(pupil, lesson) if lesson.status == 'planned'
         end
         lesson
+      end
+
+      # The lesson planned for a day to come, moved to today; nil when there is none, or today has one of its own that was begun.
+      def self.early(pupil, date, today)
+        FawnmossServer.db.transaction do
+          pupil.lock!
+          planned = pupil.lessons_dataset.first(held_on: date, status: 'planned')
+          own = pupil.lessons_dataset.first(held_on: today)
+          next unless planned && (own.nil? || own.status == 'planned')
+
+          own&.delete
+          planned.update(held_on: today)
+        end
       end
 
       def self.start(pupil, lesson)
@@ -25,22 +39,14 @@ module FawnmossServer
         lesson.refresh # as it is read from now on
       end
 
-      # Back to a plan, for a lesson that was begun by mistake. Raises InvalidInput once it has marks.
-      def self.unbegin(studio, id)
-        lesson = studio.lesson(id)
-        begun = lesson.marks.any? || lesson.status == 'done'
-        raise Fawnmoss::InvalidInput.new('This lesson has marks.', where: { field: 'lesson' }, remedy: 'End it instead.') if begun
-
-        lesson.update(status: 'planned', items: nil, clock: nil)
-        lesson
-      end
-
       # Where the lesson's page stands: its clock and note. The page is the only one who counts, so the latest stands.
       def self.keep(studio, id, fields)
         lesson = studio.lesson(id)
         changes = {}
         changes[:note] = fields.text('note', max: 2000) if fields.given?('note')
         changes[:clock] = clock(fields.object('clock')) if fields.object('clock')
+        order = fields.words('order', Inputs::PlanInput::ID, max: KEPT)
+        changes[:items] = ordered(lesson.items || [], order) if order.any?
         lesson.update(changes) if changes.any?
         lesson
       end
@@ -63,28 +69,12 @@ module FawnmossServer
         Fawnmoss::Path::Plan::Item.new(**known, also: item['also'].map { _1.transform_keys(&:to_sym) })
       end
 
-      # Ends it: promises that were reached are kept, what is carried over is promised anew. A second time changes nothing.
-      def self.finish(studio, id, fields, today)
-        lesson = studio.lesson(id)
-        reached, carried = %w[reached carried].map { fields.words(_1, Inputs::PlanInput::ID, max: KEPT) }
-        FawnmossServer.db.transaction do
-          lesson.lock!
-          next if lesson.status == 'done'
-
-          keep(studio, id, fields)
-          settle(lesson, reached, today)
-          (lesson.items || []).select { carried.include?(_1['id']) }.each { carry(lesson, _1) }
-          lesson.refresh.update(status: 'done', clock: (lesson.clock || {}).merge('reached' => reached))
-        end
-        lesson
-      end
-
       def self.answer(lesson)
         pupil = lesson.pupil
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
           minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
-          marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer) }
+          marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer), last_note: Diary.last_note(pupil, lesson.held_on) }
       end
 
       # The item as it is frozen, with all that the lesson's page shows at hand.
@@ -105,29 +95,10 @@ module FawnmossServer
         { 'seconds' => seconds, 'at' => fields.integer('at', 0..KEPT, default: 0) }
       end
 
-      def self.settle(lesson, reached, today)
-        items = (lesson.items || []).select { reached.include?(_1['id']) }
-        lesson.pupil.promises.each do |promise|
-          kept = items.any? do |item|
-            case promise.kind
-            when 'skill' then value(item).skills.include?(promise.ref)
-            when 'tune' then item['tune'].to_s == promise.ref
-            else item['id'] == "own #{promise.id}"
-            end
-          end
-          promise.update(kept_on: today) if kept
-        end
-      end
+      # Those of an order first, in it; then the rest as they stand.
+      def self.ordered(items, order) = items.sort_by.with_index { |item, at| [order.index(item['id']) || order.size, at] }
 
-      def self.carry(lesson, item)
-        kind = %w[skill tune].find { item[_1] } || 'own'
-        ref = item[kind].to_s
-        return if kind != 'own' && lesson.pupil.promises_dataset.where(kind:, ref:).any?
-
-        Models::Promise.create(**lesson.values.slice(:studio_id, :pupil_id), kind:, ref:, title: item['title'][0, 120],
-                                                                             why: 'not reached', made_on: lesson.held_on)
-      end
-      private_class_method :start, :whole, :routine, :clock, :settle, :carry
+      private_class_method :early, :start, :routine, :clock, :ordered
     end
   end
 end

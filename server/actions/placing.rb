@@ -21,9 +21,7 @@ module FawnmossServer
           placed = pupil.standing.where(source: Fawnmoss::Path::Placement::SOURCE)
           last = placed.max(:made_on)
           old = last ? placed.where(made_on: last).all : []
-          old.each { |mark| Models::Mark.create(**mark.values.slice(:studio_id, :pupil_id, *RecordMark::COPIED), struck: true, corrects_id: mark.id) }
-          Models::PupilDigest.renew(pupil) if old.any?
-          old.size
+          old.each { RecordMark.struck(pupil, _1, note: 'the placing was taken back') }.size
         end
       end
 

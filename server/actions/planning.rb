@@ -53,7 +53,7 @@ module FawnmossServer
       # days: of the lesson and those after it; plans: one for each.
       def self.answer(pupil, days, lesson, plans)
         { pupil: pupil.values.slice(:id, :name, :instrument, :size, :lock_version), date: days.first.iso8601, lesson: lesson && shown(lesson),
-          **(held(lesson) || short(plans.first)),
+          last_note: Diary.last_note(pupil, days.first), **(held(lesson) || short(plans.first)),
           ahead: days.zip(plans).drop(1).map { |day, plan| { date: day.iso8601, **short(plan).slice(:items, :spare) } } }
       end
 

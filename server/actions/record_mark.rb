@@ -24,11 +24,14 @@ module FawnmossServer
         key = fields.key('key', optional: true)
         note = fields.text('note', max: 500, default: '')
         once(pupil, key) do
-          old = corrected(pupil, fields) || of_lesson(pupil, { lesson_id: lesson(pupil, fields), **about(studio, pupil, fields) })
+          old = corrected(pupil, fields) || of_lesson(pupil, { lesson_id: lesson(pupil, fields)&.id, **about(studio, pupil, fields) })
           fields.refuse('lesson_id', 'There is no mark of this lesson to take back.', 'Look at the marks again.') unless old
-          keep(pupil, **old.values.slice(*COPIED), checks: old.checks, note:, struck: true, corrects_id: old.id, mark_key: key)
+          struck(pupil, old, note:, mark_key: key)
         end
       end
+
+      # A mark struck out: a row that names it. To be called with the pupil's row locked.
+      def self.struck(pupil, old, **more) = keep(pupil, **old.values.slice(*COPIED), checks: old.checks, note: '', **more, struck: true, corrects_id: old.id)
       COPIED = %i[skill tune_id value made_on tempo source lesson_id].freeze
 
       # Two windows, or one mark sent twice: one after the other, and each key once.
@@ -48,17 +51,19 @@ module FawnmossServer
         columns[:lesson_id] && pupil.standing.where(skill: nil, tune_id: nil, **columns.slice(:lesson_id, :skill, :tune_id)).order(:id).last
       end
 
-      # Offline marks come late, so any day of the last ten years is taken, but none to come.
+      # Offline marks come late, so any day of the last ten years is taken, but none to come; those of a lesson have its day.
       def self.columns(studio, pupil, fields, today)
+        lesson = lesson(pupil, fields)
+        made_on = fields.date('made_on', (today - 3650)..today, default: today)
         { value: fields.integer('value', 0..3), note: fields.text('note', max: 500, default: ''), tempo: fields.tempo('tempo'),
           source: fields.choice('source', SOURCES, default: 'lesson'), checks: fields.words('checks', /\A[^[:cntrl:]]{1,200}\z/, max: 8),
-          made_on: fields.date('made_on', (today - 3650)..today, default: today), mark_key: fields.key('key', optional: true), lesson_id: lesson(pupil, fields),
+          made_on: lesson ? [lesson.held_on, today].min : made_on, mark_key: fields.key('key', optional: true), lesson_id: lesson&.id,
           **about(studio, pupil, fields) }
       end
 
       def self.lesson(pupil, fields)
         id = fields.integer('lesson_id', 1..(10**18), optional: true)
-        id && (pupil.lessons_dataset.first(id:) || raise(Missing)).id
+        id && (pupil.lessons_dataset.first(id:) || raise(Missing))
       end
 
       # A skill of the pupil's path; one that the studio has hidden meanwhile is still taken, it is evidence.

@@ -24,7 +24,7 @@ module FawnmossServer
         occurrences.map do |occurrence|
           pupil = by_id.fetch(occurrence.pupil)
           { **brief(pupil, today, roll), time: occurrence.time, minutes: occurrence.minutes, status: occurrence.status, note: occurrence.note,
-            in_work: PupilAnswer.in_work(roll.in_work(pupil)), lesson: lesson(rows[pupil.id]),
+            in_work: PupilAnswer.in_work(roll.in_work(pupil)), last_note: roll.last_note(pupil, today), lesson: lesson(rows[pupil.id]),
             plan: occurrence.held? ? plan(pupil, occurrence, rows[pupil.id], today, roll) : [] }
         end
       end

@@ -16,6 +16,27 @@ module FawnmossServer
 
       # Those of its marks that stand, in the order in which they were given.
       def standing = pupil.standing.where(lesson_id: id).order(:id).all
+
+      # The things of it that can be marked, each by itself, as [Path::Plan::Item, its Mark or nil, true when it was reached]. One that shares an item
+      # with something that was marked was not reached unless it was marked too. marks: of the lesson, those that stand, in order.
+      def parts(marks = standing)
+        (items || []).flat_map do |item|
+          shared = Actions::Lessons.value(item).apart
+          given = shared.map { |part| marks.reverse_each.find { |mark| part.skill ? mark.skill == part.skill : part.tune && mark.tune_id == part.tune } }
+          passed = given.none? && reached.include?(item['id'])
+          shared.zip(given).map { |part, mark| [part, mark, passed || !mark.nil?] }
+        end
+      end
+
+      # Ids of items that were reached, once it is done.
+      def reached = (clock || {}).fetch('reached', [])
+
+      # The words it is found by go along with what it holds.
+      def before_save
+        self[:search] = Tune.search_words(note, *(items || []).flat_map { |item| [item['title'], *item['also'].map { _1['title'] }] }, most: WORDS)
+        super
+      end
+      WORDS = 20_000 # letters
     end
   end
 end

@@ -15,8 +15,8 @@ module FawnmossServer
       READ = {} # rubocop:disable Style/MutableConstant -- the cache itself; guarded by LOCK
       LOCK = Mutex.new
 
-      # The words a tune is found by, a space before each: plain letters, no accents.
-      def self.search_words(*texts) = plain_words(texts.join(' ')).map { " #{_1}" }.join[0, 500]
+      # The words a tune is found by, a space before each: plain letters, no accents. most: letters kept.
+      def self.search_words(*texts, most: 500) = plain_words(texts.join(' ')).uniq.map { " #{_1}" }.join[0, most]
 
       # The same split for what is looked for.
       def self.plain_words(text) = text.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.split(%r{[^\p{L}\p{N}/#-]+}).reject(&:empty?)

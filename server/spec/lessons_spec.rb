@@ -11,6 +11,12 @@ RSpec.describe 'plans and lessons' do
   def plan(**query) = api(:get, "/api/pupils/#{pupil[:id]}/plan?#{URI.encode_www_form(query)}")
   def save(**body) = api(:put, "/api/pupils/#{pupil[:id]}/plan", { date: today.iso8601, **body })
   def begin_lesson(**body) = api(:post, "/api/pupils/#{pupil[:id]}/lessons", body)
+
+  # spent: ids of items that took their time.
+  def finish(lesson, spent: [], **more)
+    api(:post, "/api/lessons/#{lesson[:id]}/finish", { clock: { at: 0, seconds: spent.map { { id: _1, seconds: 60 } } }, **more })
+  end
+
   def ids(answer) = answer[:items].map { _1[:id] }
 
   describe 'a plan' do
@@ -103,7 +109,7 @@ RSpec.describe 'plans and lessons' do
       expect(lines.values.first.keys).to match_array(Fawnmoss::Path::Line.members)
     end
 
-    it 'that was begun by mistake is a plan again, as long as nothing was marked' do
+    it 'that was begun by mistake is a plan again; what was marked is struck out with it, when that is said' do
       lesson = begin_lesson
       expect(api(:delete, "/api/lessons/#{lesson[:id]}")).to include(status: 'planned', items: [])
       save(minutes: 20, lock_version: plan[:lesson][:lock_version])
@@ -111,7 +117,9 @@ RSpec.describe 'plans and lessons' do
       begin_lesson
       mark(pupil, skill: 'body.ready', value: 2, lesson_id: lesson[:id])
       api(:delete, "/api/lessons/#{lesson[:id]}")
-      expect([status, error[:remedy]]).to eq([422, 'End it instead.'])
+      expect([status, error[:message], error[:remedy]]).to eq([422, 'This lesson has a mark.', 'End it, or strike them out with it.'])
+      expect(api(:delete, "/api/lessons/#{lesson[:id]}?strike=yes")).to include(status: 'planned', marks: [])
+      expect(api(:get, "/api/pupils/#{pupil[:id]}")[:marks]).to match([a_hash_including(struck: true, note: 'the lesson was taken back')])
     end
 
     it 'fits what is still to come into the minutes left' do
@@ -130,7 +138,7 @@ RSpec.describe 'plans and lessons' do
       api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'skill', ref: 'body.care' })
       lesson = begin_lesson
       own = ids(lesson).grep(/\Aown/).first
-      done = api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: ['warm-up', own], carried: ['first body.ready', 'card'], note: 'Good.' })
+      done = finish(lesson, spent: ['warm-up', own], carried: ['first body.ready', 'card'], note: 'Good.')
       expect(done).to include(status: 'done', note: 'Good.')
       promises = api(:get, "/api/pupils/#{pupil[:id]}")[:promises]
       expect(promises.map { [_1[:title], _1[:why]] }).to contain_exactly(['Care of bow and strings', 'promised'], ['Balanced and loose', 'not reached'], ['Set the work for home', 'not reached'])
@@ -161,7 +169,7 @@ RSpec.describe 'plans and lessons' do
     it 'drafts the work for home from what happened, minutes adding up to the pupil’s day, and issues it' do
       lesson = begin_lesson
       mark(pupil, skill: 'body.ready', value: 1, lesson_id: lesson[:id])
-      api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: ['warm-up'], carried: [] })
+      finish(lesson, spent: ['warm-up'])
       draft = api(:get, "/api/lessons/#{lesson[:id]}/home")
       expect(draft).to include(minutes_per_day: 15, days_per_week: 6, until: (today + 7).iso8601, charts: [])
       expect(draft[:items].sum { _1[:minutes] }).to eq(15)
@@ -180,7 +188,7 @@ RSpec.describe 'plans and lessons' do
       chart = open_chart(pupil:)
       api(:post, "/api/charts/#{chart[:id]}/cards", {})
       lesson = begin_lesson
-      api(:post, "/api/lessons/#{lesson[:id]}/finish", { reached: ids(lesson), carried: [] })
+      finish(lesson, spent: ids(lesson))
       draft = api(:get, "/api/lessons/#{lesson[:id]}/home")
       expect(draft[:charts]).to eq([{ id: chart[:id], title: 'Steps' }])
       card = api(:post, "/api/lessons/#{lesson[:id]}/cards", { chart_id: chart[:id] })

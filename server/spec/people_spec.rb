@@ -144,7 +144,7 @@ RSpec.describe 'fit, progress and care' do
       expect(all[:pupil]).to include(name: 'Wren', birth_year: today.year - 8)
       tables = all.except(:about, :pupil)
       expect(tables.keys).to match_array(FawnmossServer::Actions::Care::TABLES)
-      expect(tables.transform_values(&:size)).to include(marks: 2, charts: 1, pins: 1, cards: 2, card_links: 2, card_reports: 1, lessons: 1, promises: 2, holds: 1, fits: 1, tapes: 1, lesson_changes: 1)
+      expect(tables.transform_values(&:size)).to include(marks: 2, charts: 1, pins: 1, cards: 2, card_links: 2, card_reports: 1, lessons: 1, promises: 3, holds: 1, fits: 1, tapes: 1, lesson_changes: 1)
       expect(JSON.generate(all)).not_to include('nonce', 'studio_id')
     end
 

@@ -1,56 +1,40 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { Hold, Lesson, LessonItem } from '../api/types'
 import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
+import { useLessonKeeping } from '../composables/useLessonKeeping'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
-import { clockWords, markOf, marksOf, MEANINGS, pace, partsOf, type Given } from '../geometry/lesson'
+import { clockWords, markOf, pace, partsOf, type Given } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
+import LessonFoot from './LessonFoot.vue'
 import LessonList from './LessonList.vue'
 import LessonPart from './LessonPart.vue'
-import { single } from '../composables/kept'
 
 /** The lesson as it runs: one thing at a time, large enough to be read from across the room, worked with one hand. */
 const props = defineProps<{ opened: Lesson }>()
 const router = useRouter()
 const id = props.opened.id
-const box = single<{ at: number; seconds: Record<string, number>; note: string; carried: string[] }>(`fawnmoss.lesson.${id}`)
-const planBox = single<Lesson>(`fawnmoss.lesson.${id}.plan`)
-/** What this browser remembers of the lesson, when it was opened here before. */
-const kept = box.read()
-
 const lesson = ref(props.opened)
-const problem = ref<Trouble | null>(null)
-const at = ref(Math.min(kept?.at ?? props.opened.clock.at, Math.max(0, props.opened.items.length - 1)))
-const seconds = ref<Record<string, number>>({ ...props.opened.clock.seconds })
-for (const [one, count] of Object.entries(kept?.seconds ?? {})) seconds.value[one] = Math.max(count, seconds.value[one] ?? 0)
-const carried = ref<string[]>(kept?.carried ?? [])
-const note = ref(kept?.note ?? props.opened.note)
+const keeping = useLessonKeeping(lesson)
+const { at, item, spent, own, carried, note, running, away, problem, keep, forget, save, take } = keeping
 const ticked = ref<string[]>([])
-const running = ref(true)
-const noteField = ref<HTMLTextAreaElement | null>(null)
 const hurt = ref<{ note: string } | null>(null)
 const holds = ref<Pick<Hold, 'words'>[]>(props.opened.holds)
-const away = ref(false)
 const ending = ref(false)
+const foot = ref<{ write: () => void } | null>(null)
 const metronome = useMetronome()
 const { sent, unsent, state: sending, problem: refused, add } = useMarks(props.opened.pupil.id, props.opened.marks)
-let tick: ReturnType<typeof setInterval> | undefined
-let last = Date.now()
-let unkept = 0
 
 const items = computed(() => lesson.value.items)
-const item = computed<LessonItem | undefined>(() => items.value[at.value])
 const parts = computed(() => (item.value ? partsOf(item.value) : []))
 /** Which of the things that share the item is in hand. */
 const which = ref(0)
 const part = computed(() => parts.value[which.value] ?? parts.value[0]!)
-const spent = computed(() => Object.values(seconds.value).reduce((sum, one) => sum + one, 0))
-const own = computed(() => (item.value ? (seconds.value[item.value.id] ?? 0) : 0))
 const now = computed(() => pace(items.value, at.value, spent.value))
 const left = computed(() => lesson.value.minutes * 60 - spent.value)
 const given = computed<Given[]>(() => [
@@ -64,39 +48,6 @@ const saying = computed(() => {
   return away.value ? 'kept here; the server cannot be reached' : 'saved'
 })
 
-function keep(): void {
-  box.keep({ at: at.value, seconds: seconds.value, note: note.value, carried: carried.value })
-}
-watch(note, keep)
-function forget(): void {
-  box.keep(null)
-  planBox.keep(null)
-}
-async function save(): Promise<void> {
-  keep()
-  unkept = 0
-  try {
-    await ask('PUT', `/lessons/${id}`, state())
-    away.value = false
-  } catch (error) {
-    away.value = true
-    if (!(error as Trouble).passing) problem.value = error as Trouble
-  }
-}
-const state = () => ({
-  note: note.value,
-  clock: { at: at.value, seconds: Object.entries(seconds.value).map(([one, count]) => ({ id: one, seconds: Math.round(count) })) }
-})
-
-function beat(): void {
-  const gone = Math.min(5, (Date.now() - last) / 1000) // a closed lid is not lesson time
-  last = Date.now()
-  if (!running.value || !item.value || document.hidden) return
-  seconds.value = { ...seconds.value, [item.value.id]: own.value + gone }
-  unkept += gone
-  keep()
-  if (unkept >= 20) void save()
-}
 function go(to: number): void {
   if (to < 0 || to >= items.value.length) return
   at.value = to
@@ -128,9 +79,9 @@ function mark(value: number): void {
   if (hurt.value) holds.value = [...holds.value, { words: `${title}: it hurt. It rests until you clear it.` }]
   hurt.value = null
   const next = parts.value.findIndex((one) => markOf(one, given.value) === null)
-  if (next >= 0 && !again) take(next)
+  if (next >= 0 && !again) choose(next)
 }
-function take(one: number): void {
+function choose(one: number): void {
   which.value = one
   ticked.value = []
 }
@@ -141,18 +92,23 @@ const carry = (one: LessonItem) => {
 async function refit(): Promise<void> {
   try {
     const fitted = await ask<Lesson>('POST', `/lessons/${id}/refit`, { from: at.value + 1, minutes: Math.max(0, Math.round(left.value / 60)) })
-    lesson.value = { ...lesson.value, items: fitted.items }
-    planBox.keep(lesson.value)
+    take({ ...lesson.value, items: fitted.items })
     carried.value = [...new Set([...carried.value, ...fitted.items.slice(at.value + 1).filter((one) => !one.minutes).map((one) => one.id)])]
+    keep()
   } catch (error) {
     problem.value = error as Trouble
   }
 }
-const reached = (one: LessonItem) => marksOf(one, given.value).length > 0 || (seconds.value[one.id] ?? 0) >= 20
-/** Begun by mistake: it is a plan again. */
+/** Marks that have not arrived come first; then it can be done. */
+function waiting(what: string): boolean {
+  if (unsent.value.length) problem.value = new Trouble(0, 'Some marks are not sent yet', `They are kept here; ${what} when the server can be reached.`)
+  return unsent.value.length > 0
+}
+/** Begun by mistake: it is a plan again, and its marks are struck out. */
 async function unbegin(): Promise<void> {
+  if (waiting('take the lesson back')) return
   try {
-    await ask('DELETE', `/lessons/${id}`)
+    await ask('DELETE', `/lessons/${id}?strike=yes`)
     forget()
     await router.push(`/pupils/${lesson.value.pupil.id}/plan?date=${lesson.value.held_on}`)
   } catch (error) {
@@ -160,20 +116,10 @@ async function unbegin(): Promise<void> {
   }
 }
 async function finish(): Promise<void> {
+  if (waiting('end the lesson')) return
   ending.value = true
-  if (unsent.value.length) {
-    problem.value = new Trouble(0, 'Some marks are not sent yet', 'They are kept here; end the lesson when the server can be reached.')
-    ending.value = false
-    return
-  }
   try {
-    await ask('POST', `/lessons/${id}/finish`, {
-      ...state(),
-      reached: items.value.filter(reached).map((one) => one.id),
-      carried: items.value
-        .filter((one) => carried.value.includes(one.id) || (!reached(one) && !['warm-up', 'rest', 'talk', 'free', 'card'].includes(one.kind)))
-        .map((one) => one.id)
-    })
+    await ask('POST', `/lessons/${id}/finish`, { ...keeping.state(), carried: carried.value, key: keeping.key })
     forget()
     await router.push(`/lessons/${id}/home`)
   } catch (error) {
@@ -201,7 +147,7 @@ const ACTS: Record<string, () => void> = {
   m: metronome.toggle,
   '[': () => metronome.set(metronome.tempo.value - 4),
   ']': () => metronome.set(metronome.tempo.value + 4),
-  n: () => noteField.value?.focus(),
+  n: () => foot.value?.write(),
   x: () => item.value && carry(item.value),
   h: () => {
     if (item.value) hurt.value = hurt.value ? null : { note: '' }
@@ -218,15 +164,6 @@ useKeys((event) => {
   else return
   event.preventDefault()
 })
-const hide = (): void => void (document.hidden && save())
-onMounted(() => {
-  tick = setInterval(beat, 1000)
-  document.addEventListener('visibilitychange', hide)
-})
-onUnmounted(() => {
-  clearInterval(tick)
-  document.removeEventListener('visibilitychange', hide)
-})
 </script>
 
 <template>
@@ -234,8 +171,8 @@ onUnmounted(() => {
     <div v-if="problem" class="problem" role="alert">{{ problem.text }}</div>
     <template v-if="item">
       <LessonList
-        class="list" :pupil="lesson.pupil" :items="items" :at="at" :given="given" :carried="carried" :saying="saying" :ending="ending"
-        @go="go" @finish="finish" @unbegin="unbegin"
+        class="list" :lesson="lesson" :at="at" :given="given" :carried="carried" :saying="saying" :ending="ending" @go="go"
+        @move="keeping.move" @changed="take" @finish="finish" @unbegin="unbegin"
       />
       <main>
         <p v-for="hold in holds" :key="hold.words" class="pain">{{ hold.words }}</p>
@@ -253,7 +190,7 @@ onUnmounted(() => {
         <div v-if="parts.length > 1" class="keys" role="group" aria-label="Which of them">
           <v-btn
             v-for="(one, index) in parts" :key="one.title" :variant="index === which ? 'tonal' : 'text'" :aria-pressed="index === which"
-            @click="take(index)"
+            @click="choose(index)"
           >{{ one.title }}<template v-if="markOf(one, given) !== null">: {{ markOf(one, given) }}</template></v-btn>
         </div>
         <LessonPart v-model="ticked" :part="part" :steps="item.steps" :row="!!(item.line || item.chart_id)">
@@ -266,35 +203,10 @@ onUnmounted(() => {
           <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
         </LessonPart>
       </main>
-      <footer>
-        <v-btn size="large" :disabled="at === 0" aria-label="The item before" @click="go(at - 1)">←</v-btn>
-        <div v-if="part.skill || part.tune" class="marks" role="group" :aria-label="`How ${part.title} went`">
-          <button
-            v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(part, given) === value }"
-            :aria-pressed="markOf(part, given) === value" :aria-label="`${value}: ${meaning}`"
-            :title="markOf(part, given) === value ? 'Press again to take it back' : undefined" @click="mark(value)"
-          >
-            <b>{{ value }}</b>
-            <small>{{ meaning }}</small>
-          </button>
-        </div>
-        <span class="tools">
-          <v-btn :aria-pressed="metronome.on.value" :variant="metronome.on.value ? 'tonal' : 'text'" @click="metronome.toggle">Click
-            {{ metronome.tempo.value }}</v-btn>
-          <v-btn density="compact" aria-label="Slower" @click="metronome.set(metronome.tempo.value - 4)">−</v-btn>
-          <v-btn density="compact" aria-label="Faster" @click="metronome.set(metronome.tempo.value + 4)">+</v-btn>
-          <v-btn :variant="carried.includes(item.id) ? 'tonal' : 'text'" :aria-pressed="carried.includes(item.id)" @click="carry(item)">Next time</v-btn>
-          <v-btn v-if="part.skill" :variant="hurt ? 'tonal' : 'text'" color="error" :aria-pressed="!!hurt" @click="ACTS.h!()">It hurt</v-btn>
-        </span>
-        <textarea
-          ref="noteField" v-model="note" rows="1" maxlength="2000" placeholder="Note (n)" aria-label="Note" @blur="save"
-          @keydown.esc="noteField?.blur()"
-        ></textarea>
-        <v-btn size="large" variant="flat" color="primary" :disabled="at === items.length - 1" aria-label="The next item" @click="go(at + 1)">→</v-btn>
-        <p v-if="hurt" class="hurt">Stop and rest. What hurt? <input v-model="hurt.note" maxlength="300" aria-label="What hurt" /> Then mark it: it
-          rests until you clear it. Pain that stays or comes back belongs with a doctor.</p>
-        <p v-if="metronome.problem.value" class="hurt">{{ metronome.problem.value }}</p>
-      </footer>
+      <LessonFoot
+        ref="foot" v-model:note="note" v-model:hurt="hurt" class="foot" :part="part" :given="given" :wanted="carried.includes(item.id)"
+        :first="at === 0" :last="at === items.length - 1" :metronome="metronome" @go="go(at + $event)" @mark="mark" @carry="carry(item)" @save="save"
+      />
     </template>
   </div>
 </template>
@@ -303,7 +215,7 @@ onUnmounted(() => {
 .lesson { display: grid; grid-template: 'problem problem' auto 'aside main' 1fr 'aside foot' auto / 250px minmax(0, 1fr); min-height: 100vh; }
 .lesson > .problem { grid-area: problem; }
 main { grid-area: main; }
-footer { grid-area: foot; }
+.foot { grid-area: foot; }
 .list { grid-area: aside; }
 main { padding: 20px 40px; overflow: auto; }
 .top { display: flex; justify-content: space-between; gap: 20px; align-items: flex-start; font-size: 1.1rem; }
@@ -315,37 +227,10 @@ main { padding: 20px 40px; overflow: auto; }
 .late { font-size: 1.15rem; color: var(--fawn); }
 .keys { display: flex; flex-wrap: wrap; gap: 6px; }
 .excerpt { max-width: 900px; }
-footer {
-  border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px;
-  align-items: center; background: var(--card); position: sticky; bottom: 0;
-}
-.marks { display: flex; gap: 8px; }
-.marks button {
-  width: 92px; height: 64px; border: 1.5px solid var(--quiet); border-radius: 12px; display: flex;
-  flex-direction: column; align-items: center; justify-content: center; cursor: pointer; line-height: 1.05;
-  padding: 0 4px;
-}
-.marks b { font-size: 1.5rem; }
-.marks small { font-size: 0.78rem; text-align: center; }
-.marks .on { background: var(--moss); border-color: var(--moss); color: rgb(var(--v-theme-on-primary)); }
-.tools { display: flex; align-items: center; flex-wrap: wrap; }
-footer textarea {
-  flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit;
-  background: transparent; resize: vertical; padding: 4px;
-}
-.hurt { flex-basis: 100%; margin: 0; }
-.hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
 @media (max-width: 800px) {
   .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); }
   main { padding: 14px; }
   .top { flex-direction: column; gap: 6px; }
   .clock, .whole { font-size: 1.9rem; }
-  footer { padding: 8px 14px; gap: 4px 8px; }
-  .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: 6px; }
-  .marks button { flex: 1 1 0; width: auto; min-width: 0; height: 58px; padding: 0; }
-  .marks small { font-size: 0.7rem; }
-  .tools { flex: 1; justify-content: center; }
-  .tools .v-btn { padding: 0 8px; min-width: 0; }
-  footer textarea { order: 1; flex-basis: 100%; }
 }
 </style>

@@ -12,6 +12,12 @@ export function pace(items: { minutes: number }[], at: number, spent: number): {
   return { planned, over: spent - planned }
 }
 
+/** Items named in an order first, in it; then the rest as they stand. */
+export function inOrder<T extends { id: string }>(items: T[], order: string[]): T[] {
+  const place = (one: T): number => (order.includes(one.id) ? order.indexOf(one.id) : order.length)
+  return [...items].sort((one, other) => place(one) - place(other))
+}
+
 /** A mark as far as a lesson shows it. */
 export type Given = Pick<Mark, 'skill' | 'tune_id' | 'value'> & { struck?: boolean }
 

@@ -98,6 +98,16 @@ async function issue(): Promise<void> {
     busy.value = false
   }
 }
+/** Something in the lesson was wrong: it is opened once more, and this draft is made anew after it. */
+async function openAgain(): Promise<void> {
+  try {
+    await ask('POST', `/lessons/${id}/open`)
+    draftKept.keep(null)
+    await router.push(`/lessons/${id}`)
+  } catch (error) {
+    problem.value = error as Trouble
+  }
+}
 async function again(): Promise<void> {
   draftKept.keep(null)
   await load()
@@ -135,6 +145,7 @@ async function open(tune: number | null): Promise<void> {
             </template>
           </ul>
           <p v-if="lesson.note" class="small mt-2">{{ lesson.note }}</p>
+          <v-btn density="compact" :disabled="busy" @click="openAgain">Open the lesson again</v-btn>
         </section>
         <section class="ruled">
           <v-text-field

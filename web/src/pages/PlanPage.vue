@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, localDate, Trouble } from '../api/client'
 import type { Lesson, Plan, PlanItem, Pupil } from '../api/types'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
@@ -104,7 +104,7 @@ watch(adding, async (skill) => {
   if (!skill) return
   await refit({ ...wishes.value, added: [...new Set([...wishes.value.added, skill])], dropped: wishes.value.dropped.filter((id) => !id.endsWith(` ${skill}`)) })
   if (!problem.value && !plan.value!.items.some((item) => item.skill === skill))
-    said.value = 'It cannot be begun yet: something it rests on is not steady, or pain holds it.'
+    said.value = 'Pain holds it: clear that first, on the pupil’s page.'
   adding.value = null
 })
 
@@ -116,6 +116,11 @@ async function begin(): Promise<void> {
     problem.value = error as Trouble
   }
 }
+const verb = computed(() => {
+  if (begun.value) return plan.value!.lesson!.status === 'done' ? 'Work for home' : 'Go on with the lesson'
+  const today = localDate()
+  return plan.value!.date > today ? 'Begin it today' : plan.value!.date < today ? 'Write the lesson down' : 'Begin the lesson'
+})
 const off = (days: number) => daysOn(plan.value!.date, days)
 </script>
 
@@ -129,7 +134,7 @@ const off = (days: number) => daysOn(plan.value!.date, days)
         <span class="push">
           <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(-7)}`">a week before</v-btn>
           <v-btn :active="false" :to="`/pupils/${plan.pupil.id}/plan?date=${off(7)}`">a week on</v-btn>
-          <v-btn variant="flat" color="primary" @click="begin">{{ begun ? (plan.lesson!.status === 'done' ? 'Work for home' : 'Go on with the lesson') : 'Begin the lesson' }}</v-btn>
+          <v-btn variant="flat" color="primary" @click="begin">{{ verb }}</v-btn>
         </span>
       </header>
       <p v-if="begun" class="quiet">This lesson has {{ plan.lesson!.status === 'done' ? 'been held' : 'begun' }}; its plan stands as it was then.</p>
@@ -142,6 +147,7 @@ const off = (days: number) => daysOn(plan.value!.date, days)
         <span class="small quiet" role="status">{{ said }}</span>
         <v-btn v-if="!begun" density="compact" @click="restore">As it was computed</v-btn>
       </div>
+      <p v-if="plan.last_note" class="last"><b>{{ shortDate(plan.last_note.on) }}:</b> {{ plan.last_note.note }}</p>
       <p v-for="word in plan.warnings" :key="word" class="fawn">{{ word }}</p>
       <ol class="plain items" aria-label="The plan">
         <li v-for="(item, index) in plan.items" :key="item.id" :class="{ pinned: item.pinned }">
@@ -213,6 +219,7 @@ const off = (days: number) => daysOn(plan.value!.date, days)
 </template>
 
 <style scoped>
+.last { white-space: pre-line; max-width: 60em; border-left: 3px solid var(--moss); padding-left: 12px; margin-top: 8px; }
 h1 a { color: var(--ink); text-decoration: none; }
 .total { display: flex; gap: 8px 22px; align-items: baseline; flex-wrap: wrap; }
 input { width: 44px; text-align: right; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }

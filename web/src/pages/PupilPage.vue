@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
+import LessonDiary from '../components/LessonDiary.vue'
 import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
 import MarkRecord from '../components/MarkRecord.vue'
@@ -126,7 +127,7 @@ function changed(saved: Pupil): void {
       <header>
         <h1>{{ pupil.name }}</h1>
         <span class="quiet">
-          {{ pupil.instrument }} {{ pupil.size }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }},
+          {{ [pupil.instrument, pupil.size].filter(Boolean).join(' ') }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }},
           {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
         </span>
         <span class="push">
@@ -218,6 +219,10 @@ function changed(saved: Pupil): void {
           <MarkRecord :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" @correct="correct" />
         </section>
       </div>
+      <section class="ruled">
+        <h2>Lessons</h2>
+        <LessonDiary :pupil="pupil.id" />
+      </section>
       <ErasePupil :id="pupil.id" :name="pupil.name" class="ruled" />
       <PupilForm v-model="changing" :pupil="pupil" @saved="changed" />
     </template>

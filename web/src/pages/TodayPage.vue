@@ -48,6 +48,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
             </h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
+              <p v-if="lesson.last_note" class="last">{{ shortDate(lesson.last_note.on) }}: {{ lesson.last_note.note }}</p>
               <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
               <p v-if="about(lesson).length" class="quiet">{{ about(lesson).join(' · ') }}</p>
               <p v-if="lesson.in_work" class="small">Last card:
@@ -81,6 +82,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
 .off .time { text-decoration: line-through; }
 .time { font-size: 1.3rem; font-weight: 600; line-height: 1.1; }
 .time small { display: block; font-size: 0.85rem; font-weight: 400; color: var(--quiet); }
+.last { border-left: 3px solid var(--moss); padding-left: 10px; white-space: pre-line; max-height: 4.6em; overflow: auto; }
 .look { padding: 5px 0; }
 .acts { display: flex; gap: 4px; white-space: nowrap; }
 p { margin-bottom: 2px; }

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { ask, localDate } from '../api/client'
+import type { Lesson, Pupil, Shelf } from '../api/types'
+import { useAct } from '../composables/useAct'
+import { newKey } from '../geometry/words'
+
+/** Something added to a lesson that runs, another day for it, and the way back for one begun by mistake. */
+const props = defineProps<{ lesson: Lesson; after: string; marks: number }>()
+const emit = defineEmits<{ changed: [lesson: Lesson]; unbegin: [] }>()
+type Choice = { value: string; title: string }
+const skills = ref<Choice[]>([])
+const tunes = ref<Choice[]>([])
+const words = ref('')
+const chosen = ref<string | null>(null)
+const sure = ref(false)
+const { busy, said, trouble, act } = useAct()
+let key = newKey() // one addition, however often it is sent
+
+/** Skills and tunes that say what was typed, and that itself as something of one's own. */
+const choices = computed<Choice[]>(() => {
+  const typed = words.value.trim().toLowerCase()
+  const own = typed ? [{ value: 'own', title: `“${words.value.trim()}”, as your own` }] : []
+  return [...skills.value.filter((one) => one.title.toLowerCase().includes(typed)).slice(0, 30), ...tunes.value, ...own]
+})
+async function look(): Promise<void> {
+  if (!skills.value.length) {
+    const pupil = await ask<Pupil>('GET', `/pupils/${props.lesson.pupil.id}`).catch(() => null)
+    skills.value = pupil?.path.map((stone) => ({ value: `skill ${stone.id}`, title: `${stone.name} (${stone.area})` })) ?? []
+  }
+  const found = await ask<Shelf>('GET', `/tunes?sort=title&rows=8&text=${encodeURIComponent(words.value)}`).catch(() => null)
+  tunes.value = found?.tunes.map((one) => ({ value: `tune ${one.id}`, title: `Play ${one.title}` })) ?? []
+}
+watch(words, (text) => text && void look())
+watch(chosen, async (one) => {
+  if (!one) return
+  const [kind, ref] = one.split(' ')
+  const body = kind === 'own' ? { title: words.value.trim() } : { ref: kind === 'tune' ? Number(ref) : ref }
+  const done = await act(async () => {
+    emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/items`, { kind, ...body, after: props.after, key }))
+  }, 'It comes next.')
+  if (done) key = newKey()
+  chosen.value = null
+  words.value = ''
+})
+const move = (day: string) => act(async () => emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/day`, { held_on: day })), 'The day is changed.')
+</script>
+
+<template>
+  <div class="change">
+    <v-autocomplete
+      v-model="chosen" v-model:search="words" :items="choices" label="Add a skill, a tune, or your own" density="compact" no-filter hide-no-data
+      :loading="busy" @focus="look"
+    />
+    <label class="small">The day it is of <input type="date" :value="lesson.held_on" :max="localDate()" @change="move(($event.target as HTMLInputElement).value)" /></label>
+    <v-btn v-if="!marks || sure" @click="emit('unbegin')">{{ marks ? `Yes, and strike out ${marks === 1 ? 'its mark' : `its ${marks} marks`}` : 'Not now: back to the plan' }}</v-btn>
+    <v-btn v-else @click="sure = true">Take the lesson back</v-btn>
+    <p v-if="trouble" class="small problem" role="alert">{{ trouble.text }}</p>
+    <p v-else class="small quiet" role="status">{{ said }}</p>
+  </div>
+</template>
+
+<style scoped>
+.change { display: flex; flex-direction: column; gap: 8px; align-items: stretch; }
+.change input[type='date'] { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
+p:empty { display: none; }
+</style>
