@@ -103,9 +103,9 @@ class StudioBench
 
   def add(number)
     instrument = INSTRUMENTS[number % 4]
-    @studio.add_pupil(name: "Pupil #{number}", instrument:, birth_year: TODAY.year - 6 - (number % 40), minutes_per_day: 15,
-                      lesson_day: 1 + (number % 5), lesson_from: TODAY - 2000, lesson_time: format('%02d:%02d', 9 + (number / 5 % 10), number % 2 * 30),
-                      lesson_minutes: 30)
+    pupil = @studio.add_pupil(name: "Pupil #{number}", instrument:, birth_year: TODAY.year - 6 - (number % 40), minutes_per_day: 15, lesson_minutes: 30)
+    pupil.add_slot(studio_id: @studio.id, weekday: 1 + (number % 5), time: format('%02d:%02d', 9 + (number / 5 % 10), number % 2 * 30), minutes: 30,
+                   from_date: TODAY - 2000)
   end
 
   def add_years(pupil, years)

@@ -32,7 +32,8 @@ RSpec.describe 'pupils' do
   end
 
   it 'have a diary: a lesson begun early is today’s, is changed while it runs, found by its note, amended and taken back' do
-    ria = studio.add_pupil(name: 'Ria', instrument: 'violin', size: '4/4', lesson_minutes: 30, minutes_per_day: 15, lesson_day: (Date.today + 2).cwday, lesson_from: Date.today)
+    ria = studio.add_pupil(name: 'Ria', instrument: 'violin', size: '4/4', lesson_minutes: 30, minutes_per_day: 15)
+    ria.add_slot(studio_id: studio.id, weekday: (Date.today + 2).cwday, minutes: 30, from_date: Date.today)
     visit "/pupils/#{ria.id}/plan"
     click_button 'Begin it today'
     expect(page).to have_css('.lesson h1', text: 'Body and bow hand')
@@ -81,5 +82,53 @@ RSpec.describe 'pupils' do
     click_button 'Yes, and strike out its mark'
     expect(page).to have_button('Begin the lesson')
     expect([ria.standing.count, ria.lessons_dataset.get(:status)]).to eq([0, 'planned'])
+  end
+
+  it 'have a month with a changed time, a pause, a second lesson a week and an owed one let go' do
+    today = Date.today
+    uma = studio.add_pupil(name: 'Uma', instrument: 'viola', size: '14 in', lesson_minutes: 30, minutes_per_day: 15)
+    uma.add_slot(studio_id: studio.id, weekday: today.cwday, time: '11:00', minutes: 30, from_date: today - 28)
+    visit "/pupils/#{uma.id}"
+    click_button 'Lesson times'
+    within('.v-card') { click_button 'Change' }
+    fill_in 'Time, such as 16:30', with: '11:75'
+    click_button 'Save'
+    expect(page).to have_content('This is not a time of day.')
+    fill_in 'Time, such as 16:30', with: '12:15'
+    page.execute_script("const day = document.querySelector('.v-card input[type=date]'); day.value = '#{today + 7}'; day.dispatchEvent(new Event('input', { bubbles: true }))")
+    click_button 'Save'
+    expect(page).to have_css('.v-card li', text: "11:00, 30 minutes, until #{(today + 6).strftime('%-d %B')}")
+    expect(page).to have_css('.v-card li', text: "12:15, 30 minutes, from #{(today + 7).strftime('%-d %B')}")
+    click_button 'One more lesson a week'
+    find('.v-select', text: 'Monday').click
+    find('.v-list-item', text: (today + 3).strftime('%A')).click
+    fill_in 'Time, such as 16:30', with: '08:30'
+    click_button 'Save'
+    expect(page).to have_css('.v-card li', count: 3)
+    click_button 'Uma pauses, or leaves'
+    fill_in 'Note', with: 'exams'
+    within('.v-card') { click_button 'Save' }
+    expect(page).to have_css('.v-card', text: "Uma paused since #{today.strftime('%-d %B')}: exams")
+    click_button 'Close'
+
+    visit '/pupils'
+    expect(page).to have_css('section', text: "Uma, viola paused since #{today.strftime('%-d %B')}: exams")
+    visit "/calendar?from=#{today}"
+    expect(page).to have_css('h2', text: 'To make up')
+    expect(page).to have_no_css('.lesson', text: 'Uma')
+    visit "/calendar?from=#{today - 7}&view=day" # what was is still there
+    expect(page).to have_css('.lesson', text: 'Uma')
+    visit "/pupils/#{uma.id}"
+    click_button 'Lesson times'
+    click_button 'Back from today'
+    expect(page).to have_button('Uma pauses, or leaves')
+
+    visit "/calendar?from=#{today}&view=day"
+    find('.lesson', text: 'Uma').click
+    click_button 'Cancel it'
+    expect(page).to have_content("Uma, #{today.strftime('%-d %B')}")
+    click_button 'Let the lesson of Uma go'
+    expect(page).to have_content('Nothing is owed for it any more.')
+    expect(page).to have_no_button('Let the lesson of Uma go')
   end
 end

@@ -115,7 +115,7 @@ class Demo
   def add_pupil(name, age, instrument, size, minutes, offset, time, lesson, path)
     pupil = FawnmossServer::Actions::SavePupil.create(@studio, fields(name:, birth_year: @today.year - age, instrument:, size:, minutes_per_day: minutes, **(path[:more] || {}),
                                                                       lesson_day: (@today + offset).cwday, lesson_time: time, lesson_minutes: lesson), @today)
-    pupil.update(lesson_from: @today - (7 * WEEKS))
+    pupil.slots_dataset.update(from_date: @today - (7 * WEEKS))
     rows = learnt(pupil, path).merge(path[:marks])
     keep(pupil, rows.flat_map { |skill, marks| marks.split.map { |mark| { skill:, **mark_at(mark, offset) } } })
   end
@@ -186,7 +186,7 @@ class Demo
   end
 
   def pupil(name) = @studio.pupil(@studio.pupils_dataset.first(name:).id)
-  def offset(pupil) = (pupil.lesson_day - @today.cwday) % 7
+  def offset(pupil) = (pupil.slots.first.weekday - @today.cwday) % 7
 
   # What came back from a pupil's last card: [days after it was issued, minutes].
   def practise(name, days)

@@ -5,7 +5,7 @@ require_relative 'spec_helper'
 RSpec.describe Fawnmoss::Path::Calendar do
   let(:monday) { Date.new(2026, 3, 9) }
 
-  def slot(pupil, weekday, time, minutes: 30, from: Date.new(2026, 1, 1)) = described_class::Slot.new(pupil:, name: "P#{pupil}", weekday:, time:, minutes:, from:)
+  def slot(pupil, weekday, time, minutes: 30, from: Date.new(2026, 1, 1)) = described_class::Slot.new(id: pupil, pupil:, name: "P#{pupil}", weekday:, time:, minutes:, from:)
   def change(kind, on: nil, to: nil, **more) = described_class::Change.new(id: 7, pupil: 1, kind:, on:, to:, note: '', owed: false, **more)
   def calendar(*slots, changes: [], holidays: []) = described_class.new(slots, changes, holidays)
   def said(calendar, days = 13) = calendar.between(monday, monday + days).map { "#{_1.date.strftime('%-d.%-m.')} #{_1.time} #{_1.status}" }

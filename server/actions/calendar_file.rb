@@ -27,26 +27,39 @@ module FawnmossServer
         file.append_custom_property('X-WR-CALNAME', @studio.name)
         file.append_custom_property('REFRESH-INTERVAL;VALUE=DURATION', 'PT6H')
         zones.each { file.add_timezone(_1) }
-        @studio.pupils.select { _1.lesson_day && _1.lesson_time }.each { |pupil| weekly(file, pupil) }
+        slots.each { |slot| weekly(file, slot) }
         @lessons.select { %w[moved extra].include?(_1.status) && _1.time }.each { |lesson| single(file, lesson) }
         file.to_ical
       end
 
       private
 
-      def weekly(file, pupil)
-        first = pupil.lesson_from || @today
-        first += (pupil.lesson_day - first.cwday) % 7
+      # Those with a time that are held on some day.
+      def slots = @studio.pupils.flat_map(&:slot_values).select { _1.weekday && _1.time && first(_1) <= last(_1) }
+
+      def first(slot) = slot.from + ((slot.weekday - slot.from.cwday) % 7)
+      def last(slot) = slot.to || horizon
+      def horizon = @today + (366 * YEARS)
+
+      def weekly(file, slot)
         file.event do |event|
-          about(event, pupil.name, first, pupil.lesson_time, pupil.lesson_minutes)
-          event.uid = "pupil-#{pupil.id}-#{first.iso8601}@fawnmoss"
-          event.rrule = 'FREQ=WEEKLY'
-          event.exdate = without(pupil, first).map { |date| zoned(date, pupil.lesson_time) }
+          about(event, slot.name, first(slot), slot.time, slot.minutes)
+          event.uid = "slot-#{slot.id}-#{first(slot).iso8601}@fawnmoss"
+          event.rrule = slot.to ? "FREQ=WEEKLY;UNTIL=#{ending(slot)}" : 'FREQ=WEEKLY'
+          event.exdate = without(slot).map { |date| zoned(date, slot.time) }
         end
       end
 
-      # Days on which the weekly lesson does not take place.
-      def without(pupil, first) = @lessons.select { _1.pupil == pupil.id && !_1.held? && _1.date >= first }.map(&:date)
+      # The end of the last day that it can be on, in world time.
+      def ending(slot) = @zone.local_to_utc(Time.utc(slot.to.year, slot.to.month, slot.to.day, 23, 59, 59), &:first).strftime('%Y%m%dT%H%M%SZ')
+
+      # Days on which the weekly lesson does not take place: those of an absence, and those that are cancelled, moved or holidays.
+      def without(slot)
+        all = first(slot).step([last(slot), horizon].min, 7).to_a
+        held = @calendar.dates(slot, first(slot), last(slot))
+        off = @lessons.select { _1.pupil == slot.pupil && !_1.held? && held.include?(_1.date) }.map(&:date)
+        ((all - held) + off).uniq.sort
+      end
 
       def single(file, lesson)
         file.event do |event|
@@ -71,7 +84,7 @@ module FawnmossServer
 
       # One VTIMEZONE with each change of the clock written out, from the one before the first lesson on.
       def zones
-        from = [*@studio.pupils.filter_map(&:lesson_from), @today - 400].min
+        from = [*slots.map(&:from), @today - 400].min
         zone = Icalendar::Timezone.new
         zone.tzid = @zone.identifier
         observances(from).each { zone.add_component(_1) }

@@ -35,6 +35,9 @@ module FawnmossServer
         fields.refuse('on', "#{pupil.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
       end
 
+      # A cancelled lesson that need not be made up after all.
+      def self.waive(studio, id) = studio.lesson_change(id).update(owed: false)
+
       def self.take_back(studio, id) = studio.lesson_change(id).delete
 
       def self.add_holiday(studio, fields, today)

@@ -11,7 +11,7 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || today
         lesson = date > today ? early(pupil, date, today) : nil
-        lesson ||= Planning.kept(pupil, [date, today].min, Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes)
+        lesson ||= Planning.kept(pupil, [date, today].min, Inputs::PlanInput.minutes(fields) || Planning.minutes(pupil, [date, today].min))
         FawnmossServer.db.transaction do
           lesson.lock! # two windows that begin it at once get the same lesson
           start(pupil, lesson) if lesson.status == 'planned'

@@ -11,7 +11,7 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || next_lesson(pupil, today)
         lesson = pupil.lessons_dataset.first(held_on: date)
-        minutes = Inputs::PlanInput.minutes(fields) || lesson&.minutes || pupil.lesson_minutes
+        minutes = Inputs::PlanInput.minutes(fields) || lesson&.minutes || minutes(pupil, date)
         days = (0..fields.integer('ahead', 0..AHEAD, default: 0)).map { date + (7 * _1) }
         answer(pupil, days, lesson, Fawnmoss::Path::Plan.ahead(situation(pupil, date, minutes, lesson&.wishes), days))
       end
@@ -21,7 +21,7 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         date = Inputs::PlanInput.date(fields, today) || fields.refuse('date', 'The day is missing.', nil)
         wishes = Inputs::PlanInput.wishes(fields.object('wishes') || Inputs::Fields.new({}))
-        minutes = Inputs::PlanInput.minutes(fields) || pupil.lesson_minutes
+        minutes = Inputs::PlanInput.minutes(fields) || minutes(pupil, date)
         plan = plan(situation(pupil, date, minutes, wishes)) # refuses what cannot be before anything is kept
         lesson = kept(pupil, date, minutes)
         fields.refuse('date', 'This lesson has begun; its plan stands.', 'Change it in the lesson.') unless lesson.status == 'planned'
@@ -39,6 +39,11 @@ module FawnmossServer
 
       # The pupil's next lesson by the calendar, today counted; today for one without a day.
       def self.next_lesson(pupil, today) = pupil.studio.calendar.next_for(pupil.id, today)&.date || today
+
+      # How long the lesson of a day is: as the calendar says, else as the pupil's usually are.
+      def self.minutes(pupil, date)
+        pupil.studio.calendar.between(date, date).find { _1.pupil == pupil.id && _1.held? }&.minutes || pupil.lesson_minutes
+      end
 
       def self.situation(pupil, date, minutes, wishes, roll: Roll.new(pupil.studio, [pupil]))
         subject = Subject.pupil(pupil, date, roll:)

@@ -34,7 +34,7 @@ module FawnmossServer
 
       # All pupils in one table.
       def self.across(studio, today)
-        pupils = studio.pupils
+        pupils = studio.pupils.reject { _1.away?(today) }
         roll = Roll.new(studio, pupils)
         told = told(studio, today)
         { pupils: pupils.map { |pupil| line(pupil, roll, told, today) } }

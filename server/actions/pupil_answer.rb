@@ -4,12 +4,22 @@ module FawnmossServer
   module Actions
     # Pupils as the API shows them.
     module PupilAnswer
-      COLUMNS = %i[id name birth_year instrument size bass_hand bow_hold fourth minutes_per_day days_per_week background lesson_day lesson_time lesson_minutes
+      COLUMNS = %i[id name birth_year instrument size bass_hand bow_hold fourth minutes_per_day days_per_week background lesson_minutes
                    lock_version].freeze
 
       STATES = %w[untouched started steady secure rusty].freeze
 
-      def self.row(pupil) = pupil.values.slice(*COLUMNS)
+      # Its columns, weekly lessons that have not ended, and the time away that is or comes.
+      def self.row(pupil, today)
+        slots = pupil.slots.select { _1.to_date.nil? || _1.to_date >= today }
+        { **pupil.values.slice(*COLUMNS), slots: slots.map(&:to_answer), absence: absence(pupil, today) }
+      end
+
+      def self.absence(pupil, today)
+        about = Fawnmoss::Path::Absence.about(pupil.absence_values, today) or return
+        { id: about.id, kind: about.kind, from: about.from.iso8601, back_on: about.back&.iso8601, note: about.note, now: about.covers?(today),
+          words: about.words(today) }
+      end
 
       # Many pupils in short.
       def self.list(studio, pupils, today)
@@ -24,20 +34,22 @@ module FawnmossServer
           subject = Subject.pupil(pupil, today, roll:)
           { counts: counts(subject), next: proposals(subject, wanted) }
         end
-        { **row(pupil), last_seen: roll.last_seen(pupil)&.iso8601, **path, look: brief_looks(pupil, today, roll), in_work: in_work(roll.in_work(pupil)) }
+        { **row(pupil, today), last_seen: roll.last_seen(pupil)&.iso8601, **path, look: brief_looks(pupil, today, roll), in_work: in_work(roll.in_work(pupil)) }
       end
 
       # What wants the teacher's eye, from the roll.
       def self.brief_looks(pupil, today, roll)
         measured_on = roll.measured_on(pupil)
-        roll.remember(pupil, :looks, today, measured_on) { looks(Subject.pupil(pupil, today, roll:), roll.last_seen(pupil), measured_on) }
+        roll.remember(pupil, :looks, today, measured_on, returned(pupil, today)) do
+          looks(Subject.pupil(pupil, today, roll:), roll.last_seen(pupil), measured_on)
+        end
       end
 
       # Everything the pupil page shows.
       def self.whole(pupil, today)
         subject = Subject.pupil(pupil, today)
         roll = Roll.new(pupil.studio, [pupil])
-        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil, subject.marks),
+        { **row(pupil, today), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil, subject.marks),
           cards: CardAnswer.list(pupil), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
           holds: pupil.holds.map(&:to_answer), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
       end
@@ -46,7 +58,7 @@ module FawnmossServer
       def self.marked(pupil, today)
         roll = Roll.new(pupil.studio, [pupil])
         subject = Subject.pupil(pupil, today, roll:)
-        { **row(pupil), path: path(subject), next: proposals(subject, roll.wanted(pupil)), tunes: marked_tunes(roll.marked_tunes(pupil)),
+        { **row(pupil, today), path: path(subject), next: proposals(subject, roll.wanted(pupil)), tunes: marked_tunes(roll.marked_tunes(pupil)),
           look: looks(subject, roll.last_seen(pupil), roll.measured_on(pupil)), holds: pupil.holds.map(&:to_answer) }
       end
 
@@ -73,8 +85,12 @@ module FawnmossServer
       end
 
       def self.looks(subject, last_seen, measured_on)
-        subject.attention.list(last_seen:, measured_on:, birth_year: subject.pupil.birth_year).map { { kind: _1.kind, words: _1.words, skill: _1.skill } }
+        pupil = subject.pupil
+        looks = subject.attention.list(last_seen:, measured_on:, birth_year: pupil.birth_year, returned: returned(pupil, subject.today))
+        looks.map { { kind: _1.kind, words: _1.words, skill: _1.skill } }
       end
+
+      def self.returned(pupil, today) = Fawnmoss::Path::Absence.returned(pupil.absence_values, today)
 
       def self.in_work(card) = card && { card_id: card[:id], title: card[:title], issued_on: card[:issued_on].iso8601 }
 
@@ -107,7 +123,7 @@ module FawnmossServer
         titles = Models::Tune.where(id: marked.keys).select_hash(:id, :title)
         marked.map { |id, (value, on, times)| { id: id.to_i, title: titles[id.to_i], value:, times:, last_on: on } }
       end
-      private_class_method :path, :progress, :tunes, :marked_tunes
+      private_class_method :absence, :returned, :path, :progress, :tunes, :marked_tunes
     end
   end
 end

@@ -6,8 +6,11 @@ module FawnmossServer
     module SavePupil
       def self.create(studio, fields, today)
         columns = Inputs::PupilInput.read(fields, today)
+        slot = Inputs::PupilInput.slot(fields)
         unique(studio.pupils_dataset, columns[:name], fields)
-        studio.add_pupil(**columns, lesson_from: (today if columns[:lesson_day]))
+        FawnmossServer.db.transaction do
+          studio.add_pupil(**columns).tap { |pupil| slot && pupil.add_slot(studio_id: studio.id, minutes: columns[:lesson_minutes], from_date: today, **slot) }
+        end
       end
 
       # Raises Stale when somebody saved since lock_version was read.
@@ -16,21 +19,14 @@ module FawnmossServer
         columns = Inputs::PupilInput.read(fields, today)
         version = fields.integer('lock_version', 0..1_000_000)
         unique(studio.pupils_dataset.exclude(id: pupil.id), columns[:name], fields)
-        changes = { **columns, **since(pupil, columns, today) }
-        pupil.save_or_stale(version, changes) { PupilAnswer.row(pupil) }
+        pupil.save_or_stale(version, columns) { PupilAnswer.row(pupil, today) }
         pupil
-      end
-
-      # A weekly lesson at another time is another one: it begins today.
-      def self.since(pupil, columns, today)
-        same = columns.slice(:lesson_day, :lesson_time).all? { |name, value| pupil[name] == value }
-        same ? {} : { lesson_from: (today if columns[:lesson_day]) }
       end
 
       def self.unique(others, name, fields)
         fields.refuse('name', "There is already a pupil called #{name}.", 'Add an initial or a nickname.') unless others.where(name:).empty?
       end
-      private_class_method :since, :unique
+      private_class_method :unique
     end
   end
 end

@@ -9,7 +9,7 @@ module FawnmossServer
         roll = Roll.new(studio, pupils)
         occurrences = studio.calendar.between(today, today)
         coming = occurrences.map(&:pupil).uniq
-        others = pupils.reject { coming.include?(_1.id) }.map { brief(_1, today, roll) }
+        others = pupils.reject { coming.include?(_1.id) || _1.away?(today) }.map { brief(_1, today, roll) }
         { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? },
           clashes: Calendars.clashes(occurrences), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end

@@ -6,6 +6,13 @@ module FawnmossServer
     module PupilInput
       SIZE = 12
 
+      # The weekly lesson of a new pupil: columns of the slots table, or nil without a day.
+      def self.slot(fields)
+        weekday = fields.integer('lesson_day', 1..7, optional: true)
+        time = fields.time('lesson_time')
+        weekday && { weekday:, time: }
+      end
+
       # fields: Fields; today: Date. Returns the columns of the pupils table.
       def self.read(fields, today)
         { name: fields.text('name', min: 1, max: 60), birth_year: fields.integer('birth_year', (today.year - 100)..(today.year - 3), optional: true),
@@ -15,7 +22,6 @@ module FawnmossServer
           background: fields.text('background', max: 300, default: ''),
           fourth: fields.choice('fourth', %w[open fourth either], optional: true),
           minutes_per_day: fields.integer('minutes_per_day', 5..240, default: 15),
-          lesson_day: fields.integer('lesson_day', 1..7, optional: true), lesson_time: fields.time('lesson_time'),
           lesson_minutes: fields.integer('lesson_minutes', 10..180, default: 30) }
       end
     end

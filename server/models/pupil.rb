@@ -23,11 +23,21 @@ module FawnmossServer
         promises.where(kept_on: nil)
       end
 
+      # Weekly lessons, the earliest first, and times away.
+      one_to_many :slots, class: 'FawnmossServer::Models::Slot', order: %i[from_date weekday id]
+      one_to_many :absences, class: 'FawnmossServer::Models::Absence', order: :from_date
+
       # What decides between skills that schools do differently. Upper strings and cello have one hold.
       def schools = [instrument == 'bass' ? bow_hold : 'french', bass_hand]
 
-      # Fawnmoss::Path::Calendar::Slot: the weekly lesson.
-      def slot = Fawnmoss::Path::Calendar::Slot.new(pupil: id, name:, weekday: lesson_day, time: lesson_time, minutes: lesson_minutes, from: lesson_from)
+      # Fawnmoss::Path::Calendar::Slot list: the weekly lessons, or one without a day.
+      def slot_values
+        slots.any? ? slots.map { _1.to_value(name) } : [Fawnmoss::Path::Calendar::Slot.new(pupil: id, name:, minutes: lesson_minutes)]
+      end
+
+      # Fawnmoss::Path::Absence list.
+      def absence_values = absences.map(&:to_value)
+      def away?(day) = Fawnmoss::Path::Absence.away?(absence_values, day)
 
       # Years old this year, or nil.
       def age(today) = birth_year && (today.year - birth_year)

@@ -12,7 +12,9 @@ module FawnmossServer
       one_to_many :lesson_changes, class: 'FawnmossServer::Models::LessonChange'
       one_to_many :holidays, class: 'FawnmossServer::Models::Holiday', order: :from_date
       one_to_many :tapes, class: 'FawnmossServer::Models::Tape'
-      one_to_many :pupils, class: 'FawnmossServer::Models::Pupil', order: :name
+      one_to_many :pupils, class: 'FawnmossServer::Models::Pupil', order: :name, eager: %i[slots absences]
+      one_to_many :slots, class: 'FawnmossServer::Models::Slot'
+      one_to_many :absences, class: 'FawnmossServer::Models::Absence'
       one_to_many :tunes, class: 'FawnmossServer::Models::Tune', order: :title
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'
       one_to_many :cards, class: 'FawnmossServer::Models::Card'
@@ -28,6 +30,8 @@ module FawnmossServer
       def hold(id) = holds_dataset.first(id: whole(id)) || raise(Missing)
       def tape(id) = tapes_dataset.first(id: whole(id)) || raise(Missing)
       def lesson_change(id) = lesson_changes_dataset.first(id: whole(id)) || raise(Missing)
+      def slot(id) = slots_dataset.first(id: whole(id)) || raise(Missing)
+      def absence(id) = absences_dataset.first(id: whole(id)) || raise(Missing)
       def holiday(id) = holidays_dataset.first(id: whole(id)) || raise(Missing)
       def promise(id) = promises_dataset.first(id: whole(id)) || raise(Missing)
 
@@ -49,7 +53,8 @@ module FawnmossServer
 
       # Fawnmoss::Path::Calendar of all pupils.
       def calendar
-        @calendar ||= Fawnmoss::Path::Calendar.new(pupils.map(&:slot), lesson_changes.map(&:to_value), holidays.map(&:to_value))
+        @calendar ||= Fawnmoss::Path::Calendar.new(pupils.flat_map(&:slot_values), lesson_changes.map(&:to_value), holidays.map(&:to_value),
+                                                          pupils.flat_map(&:absence_values))
       end
 
       # Everything of the studio that states and plans depend on, as one number.

@@ -13,10 +13,20 @@ module FawnmossServer
         app.get('/api/pupils/:id/warm-up') { json(Actions::WarmUps.read(studio.pupil(params['id']), asked('minutes', 'date'), today)) }
         app.get('/api/pupils/:id/progress') { json(Actions::Progress.of(studio.pupil(params['id']), asked('weeks'), today)) }
         app.get('/api/pupils/:id/report') { json(Actions::Progress.report(studio.pupil(params['id']), asked('from', 'to'), today)) }
+        presence(app)
         app.get('/api/progress') { json(Actions::Progress.across(studio, today)) }
         app.get('/api/statistics') { json({ years: Actions::Care.statistics(studio) }) }
         app.delete('/api/pupils/:id') { Actions::Care.erase(studio, params['id'], fields) && json({ done: true }) }
         files(app)
+      end
+
+      # Weekly lessons, and times away: each answers with the pupil as it then is.
+      def self.presence(app)
+        app.post('/api/pupils/:id/slots') { json(Actions::PupilAnswer.row(Actions::Presence.add_slot(studio, params['id'], fields, today), today), 201) }
+        app.patch('/api/slots/:id') { json(Actions::PupilAnswer.row(Actions::Presence.change_slot(studio, params['id'], fields, today), today)) }
+        app.delete('/api/slots/:id') { json(Actions::PupilAnswer.row(Actions::Presence.end_slot(studio, params['id'], asked('from'), today), today)) }
+        app.post('/api/pupils/:id/absences') { json(Actions::PupilAnswer.row(Actions::Presence.away(studio, params['id'], fields, today), today), 201) }
+        app.post('/api/absences/:id/back') { json(Actions::PupilAnswer.row(Actions::Presence.back(studio, params['id'], fields, today), today)) }
       end
 
       # To take away.
@@ -30,7 +40,7 @@ module FawnmossServer
         app.get('/api/pupils/:id/strip.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/strip", 'strip', params.slice('tapes', 'temperament', 'length')) }
         app.get('/api/pupils/:id/report.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/report", 'report', params.slice('from', 'to')) }
       end
-      private_class_method :files
+      private_class_method :files, :presence
     end
   end
 end

@@ -15,6 +15,7 @@ module FawnmossServer
         app.delete('/api/skills/:skill') { json(Actions::SkillBook.restore(studio, params['skill'])) }
         app.get('/api/calendar') { json(Actions::Calendars.read(studio, asked('from', 'days'), today)) }
         app.post('/api/pupils/:id/changes') { json(Actions::Calendars.change(studio, params['id'], fields, today), 201) }
+        app.post('/api/changes/:id/waive') { Actions::Calendars.waive(studio, params['id']) && json({ done: true }) }
         app.delete('/api/changes/:id') { Actions::Calendars.take_back(studio, params['id']) && json({ done: true }) }
         app.post('/api/holidays') { json(Actions::Calendars.add_holiday(studio, fields, today), 201) }
         app.delete('/api/holidays/:id') { Actions::Calendars.remove_holiday(studio, params['id']) && json({ done: true }) }

@@ -15,7 +15,7 @@ RSpec.describe 'the calendar' do
   def said(found = week(from: monday.iso8601, days: 14)) = found[:lessons].map { [_1[:date], _1[:time], _1[:name], _1[:status]] }
 
   # Weekly lessons that began a while ago.
-  def begun(pupil, ago) = FawnmossServer::Models::Pupil[pupil[:id]].update(lesson_from: today - ago)
+  def begun(pupil, ago) = FawnmossServer::Models::Slot.where(pupil_id: pupil[:id]).update(from_date: today - ago)
 
   it 'shows the lessons of a week in order, those that do not take place with the reason' do
     wren = weekly('Wren', today, '16:30')

@@ -52,7 +52,7 @@ RSpec.describe 'the diary' do
   end
 
   it 'shows the last note on Today' do
-    api(:patch, "/api/pupils/#{pupil[:id]}", { **shown.slice(:name, :instrument, :lock_version), lesson_day: today.cwday, lesson_time: '15:00' })
+    api(:post, "/api/pupils/#{pupil[:id]}/slots", { weekday: today.cwday, time: '15:00' })
     expect(api(:get, '/api/today')[:lessons].first[:last_note]).to include(note: 'Shy; loves the frog song.')
   end
 

@@ -113,7 +113,7 @@ RSpec.describe 'the same thing twice' do
     changes = {
       "/api/charts/#{chart[:id]}" => [:put, { options:, pins: [{ note: chart[:chart][:notes].first[:id], direction: 'up' }] }, { pins: [] }],
       "/api/tunes/#{tune[:id]}" => [:patch, { text: "X:1\nT:Steps\nL:1/4\nM:4/4\nK:D\nDEFG|A4|\n", source: 'ours' }, { source: 'theirs' }],
-      "/api/pupils/#{pupil[:id]}" => [:patch, pupil.slice(:name, :instrument, :size, :lesson_minutes).merge(lesson_day: 3, lesson_time: '15:30'), { name: 'Other' }],
+      "/api/pupils/#{pupil[:id]}" => [:patch, pupil.slice(:name, :instrument, :size, :lesson_minutes).merge(minutes_per_day: 25, background: 'two years of piano'), { name: 'Other' }],
       "/api/pupils/#{pupil[:id]}/plan" => [:put, { date: day, minutes: 45, wishes: { own: [{ id: 'own a1', title: 'Sing the tune' }] } }, { minutes: 40 }],
       '/api/skills/body.ready' => [:put, { task: 'Stand as our studio stands.', hidden: false }, { task: 'Stand otherwise.' }]
     }

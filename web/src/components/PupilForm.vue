@@ -47,8 +47,6 @@ const fill = (from: Partial<Pupil>) => {
           days_per_week: text(from.days_per_week),
           bow_hold: from.bow_hold,
           background: text(from.background),
-          lesson_day: from.lesson_day ?? null,
-          lesson_time: text(from.lesson_time),
           lesson_minutes: text(from.lesson_minutes)
         }
       : {}
@@ -64,7 +62,7 @@ watch(open, (now) => {
 const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join(' ') : '')
 const theirs = computed(() => (problem.value?.code === 'stale' ? (problem.value.body.current as Record<string, unknown>) : null))
 const differences = computed(() =>
-  Object.keys(blank).filter((name) => theirs.value && String(theirs.value[name] ?? '') !== String(form[name as keyof typeof blank] ?? ''))
+  Object.keys(blank).filter((name) => name in (theirs.value ?? {}) && theirs.value && String(theirs.value[name] ?? '') !== String(form[name as keyof typeof blank] ?? ''))
 )
 /** What does not read as a whole number is sent as it is, for the server to name the field. */
 const number = (value: string) => (value.trim() === '' ? null : /^-?\d+$/.test(value.trim()) ? Number(value) : value)
@@ -119,10 +117,10 @@ function overTheirs(): void {
         <v-text-field v-model="form.minutes_per_day" label="Practice, minutes a day" inputmode="numeric" :error-messages="errors('minutes_per_day')" />
         <v-text-field v-model="form.days_per_week" label="Practice, days a week" inputmode="numeric" :error-messages="errors('days_per_week')" />
         <v-select
-          v-model="form.lesson_day"
+          v-if="!pupil" v-model="form.lesson_day"
           :items="[{ value: null, title: 'no fixed day' }, ...WEEKDAYS.map((title, index) => ({ value: index + 1, title }))]" label="Lesson day"
         />
-        <v-text-field v-model="form.lesson_time" label="Time, such as 16:30" :error-messages="errors('lesson_time')" />
+        <v-text-field v-if="!pupil" v-model="form.lesson_time" label="Time, such as 16:30" :error-messages="errors('lesson_time')" />
         <v-text-field v-model="form.lesson_minutes" label="Lesson, minutes" inputmode="numeric" :error-messages="errors('lesson_minutes')" />
         <v-text-field
           v-model="form.background" class="wide" label="Played before (optional, a few words)" maxlength="300"

@@ -8,7 +8,9 @@ const pupils = usePupils()
 const field = ref<{ focus: () => void } | null>(null)
 const instruments: Instrument[] = ['violin', 'viola', 'cello', 'bass']
 const choices = computed(() => [
-  ...pupils.all.map((pupil) => ({ value: `p${pupil.id}`, title: `${pupil.name}, ${pupil.instrument}` })),
+  ...pupils.all
+    .filter((pupil) => !pupil.absence?.now || pupil.id === pupils.currentId)
+    .map((pupil) => ({ value: `p${pupil.id}`, title: `${pupil.name}, ${pupil.instrument}` })),
   ...instruments.map((name) => ({ value: `i${name}`, title: `No pupil, ${name}` })),
 ])
 const chosen = computed({

@@ -178,6 +178,7 @@ async function copy(): Promise<void> {
                 density="compact"
                 @click="pick({ pupil_id: one.pupil_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
               >Find a time</v-btn>
+              <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`" @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
             </li>
           </ul>
           <h2 class="next">Holidays</h2>
@@ -254,7 +255,8 @@ async function copy(): Promise<void> {
 .lesson.beside small { font-size: inherit; display: block; margin-left: 0; }
 .columns .next { margin-top: 22px; }
 .columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 48px; }
-.row { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; }
+.row { display: flex; gap: 12px; padding: 3px 0; }
+.row > span { flex: 1; }
 .feed code { word-break: break-all; }
 .form { display: grid; grid-template-columns: 1.3fr 1fr 1fr; gap: 10px 14px; }
 .form .all { grid-column: 1 / -1; }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, localDate, Trouble } from '../api/client'
 import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
 import LessonDiary from '../components/LessonDiary.vue'
 import LookList from '../components/LookList.vue'
@@ -9,10 +9,11 @@ import MarkButtons from '../components/MarkButtons.vue'
 import MarkRecord from '../components/MarkRecord.vue'
 import ErasePupil from '../components/ErasePupil.vue'
 import PathStones from '../components/PathStones.vue'
+import PupilTimes from '../components/PupilTimes.vue'
 import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
 import { useLoad } from '../composables/useLoad'
-import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { shortDate, slotWords } from '../geometry/dates'
 import { recorded } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
@@ -24,6 +25,7 @@ const pupils = usePupils()
 const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${route.params.id}`))
 const open = ref<string | null>(null)
 const changing = ref(false)
+const timing = ref(false)
 const busy = ref(false)
 const said = ref('')
 const unsent = ref<MarkInput | null>(null)
@@ -127,11 +129,12 @@ function changed(saved: Pupil): void {
       <header>
         <h1>{{ pupil.name }}</h1>
         <span class="quiet">
-          {{ [pupil.instrument, pupil.size].filter(Boolean).join(' ') }}<template v-if="pupil.lesson_day">, {{ WEEKDAYS[pupil.lesson_day - 1] }} {{ pupil.lesson_time }},
-          {{ pupil.lesson_minutes }} minutes</template>, {{ pupil.minutes_per_day }} minutes a day at home
+          {{ [pupil.instrument, pupil.size].filter(Boolean).join(' ') }}<template v-for="slot in pupil.slots" :key="slot.id">, {{ slotWords(slot, localDate()) }}</template>, {{ pupil.minutes_per_day }}
+          minutes a day at home
         </span>
         <span class="push">
           <v-btn @click="changing = true">Change</v-btn>
+          <v-btn @click="timing = true">Lesson times</v-btn>
           <v-btn to="/tunes">Tunes that fit</v-btn>
           <v-btn variant="flat" color="primary" :to="`/pupils/${pupil.id}/plan`">Plan the lesson</v-btn>
         </span>
@@ -143,6 +146,7 @@ function changed(saved: Pupil): void {
         <router-link :to="`/pupils/${pupil.id}/placing`">What {{ pupil.name }} can already do</router-link>
         <router-link to="/care">Care</router-link>
       </nav>
+      <p v-if="pupil.absence" class="fawn">{{ pupil.name }} {{ pupil.absence.words }}<template v-if="pupil.absence.note">: {{ pupil.absence.note }}</template></p>
       <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
       <p v-if="!pupil.marks.length" class="already">Does {{ pupil.name }} already play?
         <v-btn variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
@@ -224,6 +228,7 @@ function changed(saved: Pupil): void {
         <LessonDiary :pupil="pupil.id" />
       </section>
       <ErasePupil :id="pupil.id" :name="pupil.name" class="ruled" />
+      <PupilTimes v-model="timing" :pupil="pupil" @changed="pupil = { ...pupil, ...$event }; pupils.keep(pupil)" />
       <PupilForm v-model="changing" :pupil="pupil" @saved="changed" />
     </template>
   </div>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { Trouble } from '../api/client'
 import type { Pupil } from '../api/types'
 import PupilForm from '../components/PupilForm.vue'
 import StoneShape from '../components/StoneShape.vue'
-import { shortDate, WEEKDAYS } from '../geometry/dates'
+import { localDate } from '../api/client'
+import { shortDate, slotWords } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
@@ -29,6 +30,9 @@ async function added(pupil: Pupil): Promise<void> {
   await router.push(`/pupils/${pupil.id}`)
 }
 onMounted(load)
+/** Those who come, and below them those who are away. */
+const here = computed(() => pupils.all.filter((pupil) => !pupil.absence?.now))
+const away = computed(() => pupils.all.filter((pupil) => pupil.absence?.now))
 const STATES = ['secure', 'steady', 'started', 'rusty'] as const
 </script>
 
@@ -37,13 +41,16 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
     <header><h1>Pupils</h1><v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="loaded && !pupils.all.length">Nobody here yet. Add a pupil: a first name and an instrument are enough to start.</p>
-    <table v-if="pupils.all.length">
+    <table v-if="here.length">
       <thead><tr><th>Name</th><th>Instrument</th><th>Lesson</th><th>Path</th><th>Next</th><th>Last marked</th></tr></thead>
       <tbody>
-        <tr v-for="pupil in pupils.all" :key="pupil.id">
+        <tr v-for="pupil in here" :key="pupil.id">
           <td><router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link></td>
           <td>{{ pupil.instrument }} {{ pupil.size }}</td>
-          <td>{{ pupil.lesson_day ? WEEKDAYS[pupil.lesson_day - 1] : '' }} {{ pupil.lesson_time }}</td>
+          <td>
+            <div v-for="slot in pupil.slots" :key="slot.id">{{ slotWords(slot, localDate()) }}</div>
+            <div v-if="pupil.absence" class="fawn small">{{ pupil.absence.words }}</div>
+          </td>
           <td class="counts">
             <template v-for="state in STATES" :key="state">
               <span v-if="pupil.counts[state]" :title="`${pupil.counts[state]} ${state}`">
@@ -56,6 +63,15 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
         </tr>
       </tbody>
     </table>
+    <section v-if="away.length" class="ruled">
+      <h2>Away</h2>
+      <ul class="plain">
+        <li v-for="pupil in away" :key="pupil.id">
+          <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link>,
+          {{ pupil.instrument }} <span class="quiet">{{ pupil.absence!.words }}<template v-if="pupil.absence!.note">: {{ pupil.absence!.note }}</template></span>
+        </li>
+      </ul>
+    </section>
     <PupilForm v-model="adding" @saved="added" />
   </div>
 </template>

@@ -20,11 +20,12 @@ module Fawnmoss
         @holds = holds
       end
 
-      # last_seen: Date of the last mark or nil; birth_year, measured_on: Integer and Date or nil. Pain comes first.
-      def list(last_seen:, birth_year: nil, measured_on: nil)
+      # last_seen: Date of the last mark or nil; birth_year, measured_on: Integer and Date or nil; returned: Date on which the pupil came back from
+      # being away, or nil. Pain comes first.
+      def list(last_seen:, birth_year: nil, measured_on: nil, returned: nil)
         return [*pain, Look.new(kind: 'new', words: 'No marks yet: start with the first stones of the path.')] unless last_seen
 
-        away = unseen(last_seen) # then everything is rusty, and need not be said
+        away = unseen(last_seen, returned) # then everything is rusty, and need not be said
         [*pain, away, *stuck, *(rusty unless away), fit(birth_year, measured_on)].compact
       end
 
@@ -54,9 +55,11 @@ module Fawnmoss
         end
       end
 
-      def unseen(last_seen)
-        days = (@today - last_seen).to_i
-        Look.new(kind: 'unseen', words: "Not seen for #{days} days.", since: last_seen) if days >= UNSEEN
+      def unseen(last_seen, returned)
+        since = [last_seen, returned].compact.max
+        days = (@today - since).to_i
+        words = since == returned ? "Back since #{day(since)}, and not seen since." : "Not seen for #{days} days."
+        Look.new(kind: 'unseen', words:, since:) if days >= UNSEEN
       end
 
       def stuck

@@ -4,8 +4,9 @@ module Fawnmoss
   module Path
     # Weekly lessons with their exceptions: which lessons there are between two days, and which of them clash.
     class Calendar
-      # A weekly lesson. pupil: id; name; weekday: 1 Monday .. 7; time: 'HH:MM' or nil; minutes; from: Date of the first one.
-      Slot = Value.of(:pupil, :name, :weekday, :time, :minutes, :from)
+      # A weekly lesson. pupil: id; name; weekday: 1 Monday .. 7, nil for a pupil without one; time: 'HH:MM' or nil; minutes; from, to: Dates of the
+      # first and the last day that it can be on, nil where it is open.
+      Slot = Value.of(:id, :pupil, :name, :weekday, :time, :minutes, :from, :to)
       # What differs. kind: 'cancelled', 'moved' or 'extra'; on: Date of the weekly lesson it is about, nil for an extra one; to: Date,
       # time and minutes where it takes place instead, nil when cancelled; owed: true when a cancelled lesson is to be made up.
       Change = Value.of(:id, :pupil, :kind, :on, :to, :time, :minutes, :note, :owed)
@@ -23,9 +24,11 @@ module Fawnmoss
         end
       end
 
-      def initialize(slots, changes, holidays)
+      # Slots and changes of all pupils, one slot at least for each; absences: Absence list.
+      def initialize(slots, changes, holidays, absences = [])
         @slots = slots
-        @by_pupil = slots.to_h { [_1.pupil, _1] }
+        @by_pupil = slots.sort_by { _1.from || Date.new(0) }.to_h { [_1.pupil, _1] } # the latest
+        @absences = absences.group_by(&:pupil)
         @changes = changes
         @about = changes.select(&:on).to_h { [[_1.pupil, _1.on], _1] }
         @holidays = holidays
@@ -39,9 +42,16 @@ module Fawnmoss
 
       # The pupil's next lesson on or after a day, within a year: Occurrence or nil.
       def next_for(pupil, from)
-        slot = @by_pupil[pupil]
-        own = @changes.select { _1.pupil == pupil }
-        (slot ? self.class.new([slot], own, @holidays) : self).between(from, from + 370).find { _1.pupil == pupil && _1.held? }
+        slots, changes = [@slots, @changes].map { |list| list.select { _1.pupil == pupil } }
+        self.class.new(slots, changes, @holidays, @absences.fetch(pupil, [])).between(from, from + 370).find(&:held?)
+      end
+
+      # The days from..to that a slot would have, those of an absence left out, whatever else is on them.
+      def dates(slot, from, to)
+        first = [from, slot.from].compact.max
+        first += (slot.weekday - first.cwday) % 7
+        away = @absences.fetch(slot.pupil, [])
+        first.step([to, slot.to].compact.min, 7).reject { Absence.away?(away, _1) }
       end
 
       # Pairs of lessons that overlap. occurrences: as from between.
@@ -52,12 +62,6 @@ module Fawnmoss
       end
 
       private
-
-      def dates(slot, from, to)
-        first = [from, slot.from].compact.max
-        first += (slot.weekday - first.cwday) % 7
-        first.step(to, 7).to_a
-      end
 
       def weekly(slot, date)
         change = @about[[slot.pupil, date]]

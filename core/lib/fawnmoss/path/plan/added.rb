@@ -19,7 +19,7 @@ module Fawnmoss
         # A tune by id and title, in work or not.
         def tune(id, title)
           candidate("tune #{id}", 'tune', "Play #{title}", TIMES, reasons: REASONS, tune: id, tune_title: title,
-words: 'Through without a stop, or together.').item
+                                                                               words: 'Through without a stop, or together.').item
         end
 
         # Something of the teacher's own. id: 'own ...'.
