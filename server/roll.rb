@@ -38,6 +38,12 @@ module FawnmossServer
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def measured_on(pupil) = (@measured ||= measured)[pupil.id]
 
+    # Notes from home that wait for an answer.
+    def notes(pupil)
+      @notes ||= Models::HomeNote.where(pupil_id: @ids, answered_on: nil).order(:id).all.group_by(&:pupil_id)
+      @notes.fetch(pupil.id, []).map(&:to_answer)
+    end
+
     # What was noted last in a lesson before a day, as of Actions::Diary.last_note.
     def last_note(pupil, day)
       @last_notes ||= last_notes(day).to_h { [_1[:pupil_id], Actions::Diary.noted(_1[:id], _1[:held_on], _1[:note])] }

@@ -16,7 +16,7 @@ RSpec.describe 'the work for home' do
     expect(found.items[1]).to have_attributes(bars: spot.bars, steps: [spot.words])
     expect(found.items[0].steps.first).to eq('D major, 1 octave, then D major arpeggio, 1 octave, in the rhythm of the first bar.')
     expect(plan(catalogue:).items[0].steps.first(3)).to eq(['Scale, then arpeggio, in the rhythm of the first bar.', 'D major, 1 octave: D 0 1 high 2 3, A 0 1 high 2 3.', 'D major arpeggio, 1 octave: D 0 high 2, A 0 3.'])
-    expect(found.items[2].steps.first(2)).to match([start_with('Play the first bar of a phrase, add the one after it'), 'Phrases: 1:1 to 4:1; 4:1 to 8:1 (bar:beat).'])
+    expect(found.items[2].steps.first(2)).to match([start_with('Play the first bar of a phrase, add the one after it'), 'Phrases: bars 1 to 4; bars 4 to 8.'])
     expect(found.items[3]).to have_attributes(tempi: [48, 55, 62, 70, 80])
     expect(plan(chain: 'backward').items.flat_map(&:steps).join).to include('Play the last bar of a phrase, add the one before it')
   end
@@ -39,6 +39,40 @@ RSpec.describe 'the work for home' do
   it 'has something to warm up with where the scale does not fit' do
     low = chart(tune('E4|', key: 'Cm'), positions: ['half'])
     expect(Fawnmoss::Practice::HomeWork.plan(low, minutes: 10).items.first.steps.first).to eq('Long open strings, straight and even.')
+  end
+
+  # A card implies no marks above what is so far taught (guide page on the path); what the tune asks for itself is on it anyhow.
+  describe 'the warm-up of a pupil' do
+    let(:wide) { chart(tune('G, A, B, C|D E F G|A B c d|e f g2|', key: 'G')) }
+
+    def first_step(melody, *taught) = Fawnmoss::Practice::HomeWork.plan(melody, minutes: 20, catalogue:, taught:).items.first.steps.first
+
+    it 'is what the bow and the hand have' do
+      expect(first_step(solved)).to eq('Pluck the open strings, round and even.')
+      expect(first_step(solved, 'sound.straight')).to eq('Open strings, short strokes in the middle, straight and even.')
+      expect(first_step(solved, 'sound.straight', 'sound.long')).to eq('Long open strings, straight and even.')
+      expect(first_step(solved, 'scale.first')).to eq('Scale, in the rhythm of the first bar.')
+      expect(first_step(solved, 'scale.first', 'scale.arpeggio', *solved.demand_bars.keys)).to eq('Scale, then arpeggio, in the rhythm of the first bar.')
+    end
+
+    it 'has two octaves only once they are learnt' do
+      octaves = ->(*taught) { Fawnmoss::Practice::HomeWork.plan(wide, minutes: 20, catalogue:, taught:).items.first.steps.join[/(\d) octaves?/, 1] }
+      expect(octaves.call('scale.first')).to eq('1')
+      expect(octaves.call('scale.first', 'scale.two-octaves', *catalogue.path('violin').ids)).to eq('2')
+    end
+  end
+
+  it 'says phrases as to a child' do
+    spans = ->(body, cuts) do
+      melody = tune(body)
+      ids = melody.notes.map(&:id)
+      steps = Fawnmoss::Practice::ChainSteps.new(chart(melody, cuts: ids.values_at(*cuts))).list
+      steps.select { _1.times == Fawnmoss::Practice::ChainSteps::PHRASE }.map(&:span)
+    end
+    expect(spans.call('D E F G|A2 B A|G F E F|D4|', [6])).to eq(['bars 1 to 2', 'bars 3 to 4']) # on the last note of bar 2
+    expect(spans.call('D E F G|A4|G F E F|D4|', [4])).to eq(['bars 1 to 2', 'bars 2 to 4'])
+    expect(spans.call('D E F G|A2 B/A/ G|G F E F|D4|', [6])).to eq(['bar 1 to bar 2, after beat 3', 'bar 2, after beat 3, to bar 4'])
+    expect(spans.call('A|D E F G|A2 B A|G F E F|D3|', [7])).to eq(['the pick-up to bar 2', 'bars 3 to 4'])
   end
 
   it 'refuses what cannot be, naming the field' do

@@ -19,11 +19,17 @@ module FawnmossServer
         cards.map { summary(_1, practised[_1.id], links[_1.id]) }
       end
 
-      def self.whole(card) = { **summary(card), body: card.body, days: Practised.whole(card)[:days] }
+      # origin: the address of this server as people know it, for the link to be printed, or nil.
+      def self.whole(card, origin = nil)
+        short = summary(card)
+        { **short, body: card.body, days: Practised.whole(card)[:days], notes: HomeNotes.of(card),
+          address: origin && short[:link] && "#{origin}#{short[:link][:path]}" }
+      end
 
       # Behind the private link: the card and nothing that leads elsewhere.
       def self.public(card)
-        { number: card.number, title: card.title, issued_on: card.issued_on.iso8601, body: card.body, days: Practised.whole(card)[:days] }
+        { number: card.number, title: card.title, issued_on: card.issued_on.iso8601, body: card.body, days: Practised.whole(card)[:days],
+          notes: HomeNotes.of(card) }
       end
     end
   end

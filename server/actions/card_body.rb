@@ -9,11 +9,11 @@ module FawnmossServer
       # chart: Models::Chart; input: Inputs::CardInput; today: Date. Returns a plain hash; nothing in it refers to rows that may change.
       def self.build(chart, input, today) = draft(chart, input, today)[:body]
 
-      # What a card would be when issued now: { number:, left_out: titles for which the minutes do not reach, body: }.
+      # What a card would be when issued now: { number:, left_out: titles for which the minutes do not reach, notes: from home, without an answer yet, body: }.
       def self.draft(chart, input, today)
         last = Models::Card.where(chart_id: chart.id).order(Sequel.desc(:number)).first
         left_out, body = Charts.apart(chart, today) { computed(chart, input, last, today) }
-        { number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out:,
+        { notes: HomeNotes.open(chart.pupil_id), number: (chart.pupil.cards_dataset.max(:number) || 0) + 1, left_out:,
           body: { pupil: chart.pupil.name, studio: Models::Studio[chart.studio_id].name, minutes_per_day: input.minutes,
                   **input.to_h.slice(:note, :bars, :bands), **body } }
       end

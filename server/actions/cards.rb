@@ -8,14 +8,16 @@ module FawnmossServer
       # belongs to no pupil.
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
-        write(chart.pupil, CardBody.build(chart, input, today), chart_id: chart.id, title: chart.tune.title, today:).tap { Learning.wake(studio.id) }
+        body = CardBody.build(chart, input, today)
+        write(chart.pupil, body, chart_id: chart.id, title: chart.tune.title, answers: input.answers, today:).tap { Learning.wake(studio.id) }
       end
 
-      # Writes a pupil's next card, with a live link.
-      def self.write(pupil, body, title:, today:, chart_id: nil, lesson_id: nil)
+      # Writes a pupil's next card, with a live link. answers: to notes from home, as of Inputs::CardInput.
+      def self.write(pupil, body, title:, today:, answers: [], chart_id: nil, lesson_id: nil)
         demands = body[:chart] ? body[:chart][:demands] : []
         FawnmossServer.db.transaction do
           pupil.lock!
+          body = { **body, answers: HomeNotes.answer(pupil, answers, today) }
           number = (pupil.cards_dataset.max(:number) || 0) + 1
           card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title:, number:, body:,
                                      demands: JSON.generate(demands), spots: JSON.generate(spots(body)), issued_on: today)

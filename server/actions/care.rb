@@ -4,7 +4,7 @@ module FawnmossServer
   module Actions
     # Everything about a pupil taken away in one file, or erased for good.
     module Care
-      TABLES = %i[marks charts pins cards card_links card_reports lessons promises holds fits tapes lesson_changes slots absences].freeze
+      TABLES = %i[marks charts pins cards card_links card_reports home_notes lessons promises holds fits tapes lesson_changes slots absences].freeze
       SECRET = %i[studio_id nonce].freeze # what opens something, or says nothing about the pupil
 
       # A plain hash of all rows about the pupil.
@@ -29,6 +29,7 @@ module FawnmossServer
           cards = pupil.cards_dataset.select(:id)
           Models::CardLink.where(card_id: cards).delete
           Models::CardReport.where(card_id: cards).delete
+          Models::HomeNote.where(card_id: cards).delete
           pupil.cards_dataset.delete
           pupil.marks_dataset.order(Sequel.desc(:id)).delete # a correction before the mark it names
           pupil.delete

@@ -6,13 +6,13 @@ module FawnmossServer
     module HomeCard
       WARM_UP = 2 # minutes
 
-      # { items:, left_out:, minutes_per_day:, days:, until:, charts: [{ id, title }] the card may show }.
+      # { items:, left_out:, minutes_per_day:, days:, until:, charts: [{ id, title }] the card may show, notes: from home, without an answer yet }.
       def self.draft(studio, id, today)
         lesson = studio.lesson(id)
         pupil = lesson.pupil
         plan = plan(lesson, pupil)
         { items: plan.items.map(&:to_h), left_out: plan.left_out, minutes_per_day: pupil.minutes_per_day, days_per_week: pupil.days_per_week,
-          until: Planning.next_lesson(pupil, today + 1).iso8601, charts: charts(lesson) }
+          until: Planning.next_lesson(pupil, today + 1).iso8601, charts: charts(lesson), notes: HomeNotes.open(pupil.id) }
       end
 
       # Freezes the work, as drafted or as the teacher wrote it, into the pupil's next card. Returns Models::Card.
@@ -26,7 +26,7 @@ module FawnmossServer
         fields.refuse('chart_id', 'This chart belongs to somebody else.', 'Choose one of this pupil’s.') if chart && chart.pupil_id != pupil.id
         body = chart ? CardBody.build(chart, input, today) : bare(studio, pupil, input)
         title = chart ? chart.tune.title : "Practice after #{today.strftime('%-d %B')}"
-        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, today:)
+        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, answers: input.answers, today:)
       end
 
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)

@@ -74,7 +74,8 @@ module FawnmossServer
         { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
           minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
-          marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer), last_note: Diary.last_note(pupil, lesson.held_on) }
+          marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer),
+          last_note: Diary.last_note(pupil, lesson.held_on), notes: HomeNotes.open(pupil.id) }
       end
 
       # The item as it is frozen, with all that the lesson's page shows at hand.

@@ -10,12 +10,12 @@ module FawnmossServer
         occurrences = studio.calendar.between(today, today)
         coming = occurrences.map(&:pupil).uniq
         others = pupils.reject { coming.include?(_1.id) || _1.away?(today) }.map { brief(_1, today, roll) }
-        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? },
+        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? && _1[:notes].empty? },
           clashes: Calendars.clashes(occurrences), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
 
       def self.brief(pupil, today, roll)
-        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll) }
+        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll), notes: roll.notes(pupil) }
       end
 
       def self.lessons(studio, occurrences, today, roll)

@@ -13,6 +13,7 @@ module FawnmossServer
       end
 
       PAPERS = %w[A4 Letter].freeze
+      ORIGIN = 'X-Fawnmoss-Origin' # header by which the printed page learns the address that people know
       BROWSER = File.expand_path('chromium', __dir__) # after all that answers requests
       # Notes engraved, or a page that has none and says it is ready.
       READY = '.sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
@@ -20,11 +21,11 @@ module FawnmossServer
       FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
 
-      # path: of the page, such as '/cards/3'; whose: studio id; port: where this server listens on loopback; cookie: the request's own, so that
-      # the page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away, and
+      # path: of the page, such as '/cards/3'; whose: studio id; port: where this server listens on loopback; headers: with the request's own
+      # cookie, so that the page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away, and
       # Apart::Busy when too many wait: Chromium is large, and the pages it asks for need threads too.
-      def self.of(path, whose:, port:, cookie:, paper:, query: {})
-        Apart.seat(:pages, whose) { one_at_a_time { new(port, cookie).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") } }
+      def self.of(path, whose:, port:, headers:, paper:, query: {})
+        Apart.seat(:pages, whose) { one_at_a_time { new(port, headers).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") } }
       rescue Ferrum::Error, Errno::ENOENT => e
         raise Away, "The PDF could not be made (#{e.class.name.split('::').last})."
       end
@@ -38,15 +39,15 @@ module FawnmossServer
       end
       private_class_method :one_at_a_time
 
-      def initialize(port, cookie)
+      def initialize(port, headers)
         @address = "http://127.0.0.1:#{port}"
-        @cookie = cookie
+        @headers = headers
       end
 
       def print(path)
         browser = Ferrum::Browser.new(browser_path: BROWSER, headless: 'new', window_size: [1280, 1000],
                                       process_timeout: PATIENCE, timeout: PATIENCE, browser_options: FLAGS)
-        browser.headers.set('Cookie' => @cookie)
+        browser.headers.set(@headers)
         browser.go_to(@address + path)
         wait(browser)
         browser.pdf(encoding: :binary, print_background: true, prefer_css_page_size: true)

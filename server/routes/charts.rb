@@ -17,7 +17,7 @@ module FawnmossServer
 
         app.get('/api/charts/:id/play') { json(Actions::Charts.play(studio.chart(params['id']), today)) }
 
-        app.get('/api/charts/:id/chart.pdf') { pdf("/charts/#{studio.chart(params['id']).id}", "chart-#{params['id'].to_i}") }
+        app.get('/api/charts/:id/chart.pdf') { studio.chart(params['id']).then { pdf("/charts/#{_1.id}", Actions::FileNames.chart(_1, today)) } }
 
         FILES.each { |ending, (format, type)| file(app, ending, format, type) }
       end
@@ -25,7 +25,7 @@ module FawnmossServer
       def self.file(app, ending, format, type)
         app.get("/api/charts/:id/chart.#{ending}") do
           chart = studio.chart(params['id'])
-          file(type, "chart-#{chart.id}.#{ending}") { Actions::Charts.export(chart, today, format) }
+          file(type, "#{Actions::FileNames.chart(chart, today)}.#{ending}") { Actions::Charts.export(chart, today, format) }
         end
       end
       private_class_method :file

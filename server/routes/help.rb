@@ -35,13 +35,25 @@ module FawnmossServer
       def pdf(path, name, query = {})
         studio
         paper = Inputs::Fields.new({ 'paper' => params['paper'] }.compact).choice('paper', Boot::Pdf::PAPERS, default: 'A4')
-        file('application/pdf', "#{name}.pdf") { Boot::Pdf.of(path, whose: studio.id, port: own_port, cookie: request.env['HTTP_COOKIE'].to_s, paper:, query:) }
+        file('application/pdf', "#{name}.pdf") { Boot::Pdf.of(path, whose: studio.id, port: own_port, headers: page_headers, paper:, query:) }
       end
+
+      # The same of a page about the pupil of the address. asked: names of what the page is told.
+      def printed(page, *asked)
+        pupil = studio.pupil(params['id'])
+        pdf("/pupils/#{pupil.id}/#{page}", Actions::FileNames.of(pupil.name, page, today.iso8601), params.slice(*asked))
+      end
+
+      # What our own browser says when it asks for a page to print: who asks, and under which address people know this server.
+      def page_headers = { 'Cookie' => request.env['HTTP_COOKIE'].to_s, Boot::Pdf::ORIGIN => origin }
+
+      # The address under which the one who asks knows this server. Other sites cannot send the header along.
+      def origin = request.env["HTTP_#{Boot::Pdf::ORIGIN.tr('-', '_').upcase}"] || request.base_url
 
       # A file to save. The block makes its contents once it is clear that they may be had.
       def file(type, name)
         contents = yield
-        headers 'content-type' => type, 'content-disposition' => "attachment; filename=\"#{name}\""
+        headers 'content-type' => type, 'content-disposition' => Actions::FileNames.disposition(name)
         contents
       end
 

@@ -32,13 +32,15 @@ module FawnmossServer
       # To take away.
       def self.files(app)
         app.get('/api/pupils/:id/marks.csv') do
-          file('text/csv; charset=utf-8', "marks-#{params['id'].to_i}.csv") { Actions::Progress.csv(studio.pupil(params['id'])) }
+          pupil = studio.pupil(params['id'])
+          file('text/csv; charset=utf-8', "#{Actions::FileNames.of(pupil.name, 'marks', today.iso8601)}.csv") { Actions::Progress.csv(pupil) }
         end
         app.get('/api/pupils/:id/everything.json') do
-          file('application/json', "everything-#{params['id'].to_i}.json") { JSON.pretty_generate(Actions::Care.export(studio.pupil(params['id']))) }
+          pupil = studio.pupil(params['id'])
+          file('application/json', "#{Actions::FileNames.of(pupil.name, 'everything', today.iso8601)}.json") { JSON.pretty_generate(Actions::Care.export(pupil)) }
         end
-        app.get('/api/pupils/:id/strip.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/strip", 'strip', params.slice('tapes', 'temperament', 'length')) }
-        app.get('/api/pupils/:id/report.pdf') { pdf("/pupils/#{studio.pupil(params['id']).id}/report", 'report', params.slice('from', 'to')) }
+        app.get('/api/pupils/:id/strip.pdf') { printed('strip', 'tapes', 'temperament', 'length') }
+        app.get('/api/pupils/:id/report.pdf') { printed('report', 'from', 'to') }
       end
       private_class_method :files, :presence
     end

@@ -3,7 +3,7 @@ import type { PublicCard } from '../api/types'
 import CardPaper from './CardPaper.vue'
 
 /** Making a card: what goes into it beside the card as it will be. */
-defineProps<{ card: Omit<PublicCard, 'days'> | null; waiting: boolean }>()
+defineProps<{ card: Omit<PublicCard, 'days' | 'notes'> | null; waiting: boolean }>()
 </script>
 
 <template>

@@ -12,7 +12,7 @@ import { ornamentSigns } from '../geometry/words'
 import { EVERYTHING } from '../stores/desk'
 
 /** A card as it is printed and as it is seen behind its link: the chart, the steps, one caution, boxes to tick. */
-const props = defineProps<{ card: Omit<PublicCard, 'days'>; days?: PractisedDay[]; live?: boolean; now?: string | null; today?: string }>()
+const props = defineProps<{ card: Omit<PublicCard, 'days' | 'notes'>; days?: PractisedDay[]; live?: boolean; now?: string | null; today?: string }>()
 const emit = defineEmits<{ ready: []; tick: [item: number, day: string, runs: number]; hear: [item: WorkItem]; tempo: [tempo: number] }>()
 const body = computed(() => props.card.body)
 const notes = computed(() => body.value.chart?.notes ?? [])
@@ -66,6 +66,7 @@ onUnmounted(() => watcher?.disconnect())
 <template>
   <article ref="article" class="card-paper" :style="{ '--fit': fit }">
     <header>
+      <slot name="corner"></slot>
       <h1>{{ card.title }}</h1>
       <p class="about">
         <span>{{ body.pupil }}, {{ body.chart?.instrument ?? body.instrument }}</span>
@@ -98,6 +99,7 @@ onUnmounted(() => watcher?.disconnect())
       <h2>{{ body.minutes_per_day }} minutes a day</h2>
       <p v-for="change in body.changes ?? []" :key="change" class="small">{{ change }}</p>
       <p v-if="body.note" class="note">{{ body.note }}</p>
+      <p v-for="one in body.answers ?? []" :key="one.asked" class="answer"><span class="quiet">You said: {{ one.asked }}</span> {{ one.answer }}</p>
       <WorkTable
         :items="items" :issued="card.issued_on" :days="days" :live="live" :today="today"
         @tick="(item, day, runs) => emit('tick', item, day, runs)" @hear="emit('hear', $event)" @tempo="emit('tempo', $event)"
@@ -109,7 +111,9 @@ onUnmounted(() => watcher?.disconnect())
 
 <style scoped>
 .card-paper { max-width: 190mm; margin: 0 auto; }
-header { border-bottom: 1.5px solid var(--ink); margin-bottom: 6px; }
+header :slotted(figure) { float: right; }
+.answer { margin: 2px 0; }
+header { overflow: hidden; border-bottom: 1.5px solid var(--ink); margin-bottom: 6px; }
 .about { display: flex; gap: 4px 22px; flex-wrap: wrap; margin-bottom: 4px; }
 .legend { display: flex; flex-wrap: wrap; gap: 2px 18px; font-size: 0.85rem; border-top: 1px solid var(--rule); padding-top: 5px; }
 .legend li { display: flex; align-items: center; gap: 5px; }

@@ -17,6 +17,7 @@ const changing = ref(false)
     <p class="who"><b>{{ lesson.pupil.name }}</b> <router-link :to="`/pupils/${lesson.pupil.id}`" class="small">leave</router-link></p>
     <p v-if="lesson.held_on !== localDate()" class="small fawn">The lesson of {{ longDate(lesson.held_on) }}</p>
     <p v-if="lesson.last_note" class="small note"><span class="quiet">{{ shortDate(lesson.last_note.on) }}:</span> {{ lesson.last_note.note }}</p>
+    <p v-for="note in lesson.notes ?? []" :key="note.id" class="small note"><span class="quiet">From home, {{ shortDate(note.on) }}:</span> {{ note.text }}</p>
     <ol class="plain">
       <li v-for="(one, index) in lesson.items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">
         <button type="button" class="item" :aria-current="index === at ? 'step' : undefined" @click="emit('go', index)">

@@ -73,7 +73,7 @@ const at = computed(() => ['weekday', 'time', 'minutes', 'from', 'back_on', 'kin
       </form>
       <v-btn v-else @click="pick('new')">{{ pupil.slots.length ? 'One more lesson a week' : 'A weekly lesson' }}</v-btn>
 
-      <h3 class="mt-4">Away</h3>
+      <h3>Away</h3>
       <p v-if="pupil.absence" class="row">
         <span>{{ pupil.name }} {{ pupil.absence.words }}<span v-if="pupil.absence.note" class="quiet">: {{ pupil.absence.note }}</span></span>
         <v-btn density="compact" :disabled="busy" @click="back">{{ pupil.absence.now ? 'Back from today' : 'Take it back' }}</v-btn>
@@ -98,6 +98,8 @@ const at = computed(() => ['weekday', 'time', 'minutes', 'from', 'back_on', 'kin
 
 <style scoped>
 .row { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; align-items: baseline; }
+.row + .v-btn, form + .v-btn, ul + .v-btn, h3 + .v-btn { align-self: start; }
+h3 { margin-top: 18px; }
 .form { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; margin-top: 8px; }
 .all { grid-column: 1 / -1; margin: 0; }
 .acts { display: flex; gap: 8px; flex-wrap: wrap; margin: 8px 0 0; }

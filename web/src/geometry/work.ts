@@ -1,4 +1,4 @@
-import type { PractisedDay, Report, WorkItem } from '../api/types'
+import type { HomeNote, PractisedDay, Report, WorkItem } from '../api/types'
 import { daysOn } from './dates'
 
 /**
@@ -9,6 +9,10 @@ export function kept(fresh: WorkItem[], edited: WorkItem[]): WorkItem[] {
   const same = (a: WorkItem, b: WorkItem) => a.kind === b.kind && a.bars.join() === b.bars.join()
   return [...fresh.map((item) => edited.find((own) => own.kind !== 'own' && same(own, item)) ?? item), ...edited.filter((item) => item.kind === 'own')]
 }
+
+/** Answers to notes from home as a card has them; those left empty are not on it. */
+export const answersOf = (notes: HomeNote[], answers: Record<number, string>): { asked: string; answer: string }[] =>
+  notes.filter((note) => answers[note.id]?.trim()).map((note) => ({ asked: note.text, answer: answers[note.id]!.trim() }))
 
 export const total = (items: WorkItem[]): number => items.reduce((sum, item) => sum + (Number(item.minutes) || 0), 0)
 

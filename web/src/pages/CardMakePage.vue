@@ -4,10 +4,11 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
+import HomeNotes from '../components/HomeNotes.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useSameTune } from '../composables/useSameTune'
 import { barWords } from '../geometry/spots'
-import { kept } from '../geometry/work'
+import { answersOf, kept } from '../geometry/work'
 import { usePupils } from '../stores/pupils'
 import { single } from '../composables/kept'
 
@@ -38,7 +39,8 @@ const form = reactive({
   tempo_from: '',
   chain: 'forward',
   by: 'bar',
-  spots: null as number[][] | null
+  spots: null as number[][] | null,
+  answers: {} as Record<number, string>
 })
 /** The items as they stand, and which of them were written over. */
 const items = ref<WorkItem[]>([])
@@ -65,7 +67,7 @@ const card = computed(() => {
         number: work.value!.number,
         title: view.value!.chart.tune.title,
         issued_on: localDate(),
-        body: { ...body, items: items.value, note: form.note, minutes_per_day: minutes.value } as CardBody
+        body: { ...body, items: items.value, note: form.note, answers: answersOf(work.value!.notes, form.answers), minutes_per_day: minutes.value } as CardBody
       }
     : null
 })
@@ -126,7 +128,7 @@ async function make(): Promise<void> {
     if (own === asked) trouble.value = error as Trouble
   }
 }
-watch(() => JSON.stringify([{ ...form, note: '' }, spots.value]), () => {
+watch(() => JSON.stringify([{ ...form, note: '', answers: {} }, spots.value]), () => {
   clearTimeout(timer)
   if (view.value?.pupil_id) timer = setTimeout(() => void renew(), 250)
 })
@@ -165,7 +167,12 @@ async function issue(): Promise<void> {
     }
     await making
     if (trouble.value) return
-    const made = await ask<Card>('POST', `/charts/${id}/cards`, { ...wish(), note: form.note, items: items.value })
+    const made = await ask<Card>('POST', `/charts/${id}/cards`, {
+      ...wish(),
+      note: form.note,
+      items: items.value,
+      answers: work.value!.notes.map((one) => ({ id: one.id, answer: form.answers[one.id] ?? '' })),
+    })
     draftKept.keep(null)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
@@ -212,6 +219,9 @@ async function issue(): Promise<void> {
             />
             <label class="choice"><input v-model="form.run" type="checkbox" /> a run through</label>
           </details>
+        </section>
+        <section v-if="work?.notes.length" class="ruled">
+          <HomeNotes v-model="form.answers" :notes="work.notes" answerable @read="renew" />
         </section>
         <section class="ruled">
           <v-textarea v-model="form.note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />

@@ -4,6 +4,8 @@ import { useRoute } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import HomeNotes from '../components/HomeNotes.vue'
+import QrCode from '../components/QrCode.vue'
 import PdfLink from '../components/PdfLink.vue'
 import { useLoad } from '../composables/useLoad'
 import { printPage, usePaper } from '../composables/usePaper'
@@ -20,7 +22,11 @@ const said = ref('')
 watch(card, (shown) => shown && pupils.choose(shown.pupil_id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
-const address = () => (card.value?.link ? `${location.origin}${card.value.link.path}` : '')
+/** As people know it: the browser that makes PDFs asks this server by another name. */
+const address = () => {
+  if (!card.value?.link) return ''
+  return location.hostname === '127.0.0.1' && card.value.address ? card.value.address : `${location.origin}${card.value.link.path}`
+}
 
 async function link(method: 'POST' | 'DELETE'): Promise<void> {
   problem.value = null
@@ -64,7 +70,15 @@ async function copy(): Promise<void> {
           <v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn>
         </span>
       </div>
-      <CardPaper :card="card" :days="card.days" @ready="ready = true" />
+      <HomeNotes :notes="card.notes.filter((note) => note.answer === null)" @read="load" />
+      <CardPaper :card="card" :days="card.days" @ready="ready = true">
+        <template v-if="card.link" #corner>
+          <figure class="corner">
+            <QrCode :text="address()" label="The link of this card, for a phone" />
+            <figcaption>hear it, tick it, ask</figcaption>
+          </figure>
+        </template>
+      </CardPaper>
     </template>
   </div>
 </template>
@@ -76,5 +90,7 @@ async function copy(): Promise<void> {
 .size { width: 92px; flex: 0 0 auto; }
 .size :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }
 .pain { color: var(--brick); font-weight: 600; }
+.corner { width: 21mm; margin: 0; text-align: center; font-size: 0.68rem; line-height: 1.1; }
+.corner :deep(svg) { width: 21mm; height: 21mm; display: block; }
 @media print { .bar { display: none; } .page { padding: 0; max-width: none; } }
 </style>

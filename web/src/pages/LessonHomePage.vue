@@ -4,23 +4,26 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, HomeDraft, Lesson, Work, WorkItem } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
+import HomeNotes from '../components/HomeNotes.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { markOf, partsOf } from '../geometry/lesson'
+import { answersOf } from '../geometry/work'
 import { single } from '../composables/kept'
 
 /** After the lesson: what happened, and the work for home drafted from it, to change and to issue. */
 const route = useRoute()
 const router = useRouter()
 const id = Number(route.params.id)
-const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null }>(`fawnmoss.lesson.${id}.home`)
+const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null; answers?: Record<number, string> }>(`fawnmoss.lesson.${id}.home`)
 const { data: lesson, problem, load } = useLoad(() => ask<Lesson>('GET', `/lessons/${id}`))
 const draft = ref<HomeDraft | null>(null)
 const items = ref<WorkItem[]>([])
 const minutes = ref('15')
 const note = ref('')
 const chart = ref<number | null>(null)
+const answers = ref<Record<number, string>>({})
 const shown = ref<CardBody | null>(null)
 const busy = ref(false)
 
@@ -36,11 +39,12 @@ watch(lesson, async (found) => {
   items.value = kept?.items ?? draft.value.items
   minutes.value = kept?.minutes ?? String(draft.value.minutes_per_day)
   note.value = kept?.note ?? ''
+  answers.value = kept?.answers ?? {}
   chart.value = kept ? kept.chart : (draft.value.charts[0]?.id ?? null)
 })
 watch(
-  [items, minutes, note, chart],
-  () => draft.value && draftKept.keep({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value }),
+  [items, minutes, note, chart, answers],
+  () => draft.value && draftKept.keep({ items: items.value, minutes: minutes.value, note: note.value, chart: chart.value, answers: answers.value }),
   { deep: true }
 )
 watch(chart, async (chosen) => {
@@ -73,6 +77,7 @@ const card = computed(() =>
           }),
           items: items.value,
           note: note.value,
+          answers: answersOf(draft.value.notes, answers.value),
           minutes_per_day: Number(minutes.value) || 0
         } as CardBody
       }
@@ -88,6 +93,7 @@ async function issue(): Promise<void> {
       items: items.value,
       minutes_per_day: Number(minutes.value),
       note: note.value,
+      answers: draft.value!.notes.map((one) => ({ id: one.id, answer: answers.value[one.id] ?? '' })),
       ...(chart.value ? { chart_id: chart.value } : {})
     })
     draftKept.keep(null)
@@ -163,6 +169,9 @@ async function open(tune: number | null): Promise<void> {
           <WorkEditor v-model="items" :minutes="Number(minutes) || 0" />
           <v-btn density="compact" @click="again">Draft it anew</v-btn>
           <v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
+        </section>
+        <section v-if="draft.notes.length" class="ruled">
+          <HomeNotes v-model="answers" :notes="draft.notes" answerable @read="(one) => (draft = { ...draft!, notes: draft!.notes.filter((other) => other !== one) })" />
         </section>
         <section class="ruled">
           <v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />

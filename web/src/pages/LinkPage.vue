@@ -2,18 +2,21 @@
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask, localDate } from '../api/client'
-import type { PublicCard, WorkItem } from '../api/types'
+import type { HomeNote, PublicCard, WorkItem } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
 import PlayBar from '../components/PlayBar.vue'
 import { keepPage } from '../composables/pageKept'
 import { ENGRAVER } from '../composables/useEngraver'
+import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { usePaper } from '../composables/usePaper'
 import { useReports } from '../composables/useReports'
 import { barSpan } from '../geometry/play'
 import { barWords } from '../geometry/spots'
 import { usePlayer } from '../stores/player'
-import { single } from '../composables/kept'
+import { plain, single } from '../composables/kept'
+import { shortDate } from '../geometry/dates'
+import { newKey } from '../geometry/words'
 
 /** Behind a private link: the card, to play along with and to tick, without a frame and without a way to anything else. */
 const route = useRoute()
@@ -48,8 +51,24 @@ async function fetchCard(): Promise<PublicCard> {
     throw error
   }
 }
+/** What was said from here; half a sentence outlives a reload, and what could not be sent stays in the field. */
+const notes = ref<HomeNote[]>([])
+const typed = plain(`fawnmoss.card.${token.slice(0, 22)}.note`)
+const words = ref(typed.read() ?? '')
+const { busy, trouble, act } = useAct()
+let key = newKey()
+watch(words, (text) => typed.keep(text || null))
+async function say(): Promise<void> {
+  const done = await act(async () => {
+    notes.value = (await ask<{ notes: HomeNote[] }>('POST', `/link/${token}/notes`, { text: words.value, key, day: localDate() })).notes
+  })
+  if (!done) return
+  words.value = ''
+  key = newKey()
+}
 watch(card, (shown) => {
   if (!shown) return
+  notes.value = shown.notes ?? []
   document.title = `${shown.title} · practice card`
   known.value = shown.days
   if (shown.body.play) player.use(async () => shown.body.play!)
@@ -99,6 +118,13 @@ onUnmounted(() => clearTimeout(keeping))
         </span>
         <v-btn :variant="hurt ? 'tonal' : 'text'" :aria-pressed="hurt" @click="report('pain', hurt ? 0 : 1)">{{ hurt ? 'It hurt: your teacher is told' : 'It hurt' }}</v-btn>
         <span class="small quiet" role="status">{{ said }}</span>
+        <form class="say" @submit.prevent="say">
+          <textarea v-model="words" rows="2" maxlength="500" placeholder="A note or a question for your teacher" aria-label="A note or a question for your teacher"></textarea>
+          <v-btn type="submit" density="compact" :disabled="!words.trim() || busy">Send</v-btn>
+        </form>
+        <p v-if="trouble" class="small problem" role="alert">{{ trouble.text }}</p>
+        <p v-for="note in notes" :key="note.id" class="small"><span class="quiet">{{ shortDate(note.on) }}:</span> {{ note.text }}<template v-if="note.answer">
+          <b>{{ note.answer }}</b></template></p>
         <p v-if="hurt" class="small">Stop for today and rest. If it stays or comes back, see a doctor or a physiotherapist who knows musicians.</p>
       </section>
     </template>
@@ -110,6 +136,8 @@ onUnmounted(() => clearTimeout(keeping))
 .hear, .today { max-width: 190mm; margin: 0 auto 10px; }
 .hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: 4px 0; }
 .today { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: center; border-top: 1px solid var(--rule); padding-top: 8px; margin-top: 8px; }
+.say { display: flex; gap: 8px; align-items: end; flex: 1 1 100%; }
+.say textarea { flex: 1; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; padding: 4px; }
 .today p { flex-basis: 100%; margin: 0; }
 @media print { .page { padding: 0; max-width: none; } .today { display: none; } }
 </style>

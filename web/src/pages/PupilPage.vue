@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
+import HomeNotes from '../components/HomeNotes.vue'
 import LessonDiary from '../components/LessonDiary.vue'
 import LookList from '../components/LookList.vue'
 import MarkButtons from '../components/MarkButtons.vue'
@@ -152,6 +153,7 @@ function changed(saved: Pupil): void {
         <v-btn variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
       <p v-else-if="placed" class="small quiet">Placed on {{ shortDate(placed) }} with what went already.
         <v-btn density="compact" :disabled="busy" @click="unplace">Take that back</v-btn></p>
+      <HomeNotes :notes="pupil.notes" @read="(one) => (pupil = { ...pupil!, notes: pupil!.notes.filter((other) => other !== one) })" />
       <div v-for="hold in pupil.holds" :key="hold.id" class="hold">
         <p><b>Pain:</b> {{ hold.words }} <template v-if="hold.skill">{{ name(hold.skill) }} rests until you clear it.</template></p>
         <form @submit.prevent="clear(hold)">

@@ -48,6 +48,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
             </h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
+              <p v-for="note in lesson.notes" :key="note.id" class="home">From home, {{ shortDate(note.on) }}: {{ note.text }}</p>
               <p v-if="lesson.last_note" class="last">{{ shortDate(lesson.last_note.on) }}: {{ lesson.last_note.note }}</p>
               <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
               <p v-if="about(lesson).length" class="quiet">{{ about(lesson).join(' · ') }}</p>
@@ -69,6 +70,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
           <li v-for="pupil in day.look" :key="pupil.id" class="look">
             <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }}</span>
             <LookList :looks="pupil.look" />
+            <p v-for="note in pupil.notes" :key="note.id" class="home">From home, {{ shortDate(note.on) }}: {{ note.text }}</p>
           </li>
         </ul>
       </section>
@@ -82,6 +84,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
 .off .time { text-decoration: line-through; }
 .time { font-size: 1.3rem; font-weight: 600; line-height: 1.1; }
 .time small { display: block; font-size: 0.85rem; font-weight: 400; color: var(--quiet); }
+.home { border-left: 3px solid var(--fawn); padding-left: 10px; }
 .last { border-left: 3px solid var(--moss); padding-left: 10px; white-space: pre-line; max-height: 4.6em; overflow: auto; }
 .look { padding: 5px 0; }
 .acts { display: flex; gap: 4px; white-space: nowrap; }

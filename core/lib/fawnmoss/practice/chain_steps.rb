@@ -5,8 +5,17 @@ module Fawnmoss
     # Learning by adding (guide page on practice): inside a phrase grow by a bar or a beat at a time, each step twice, the whole
     # phrase five times; then phrases in pairs, then all. Backward, the growth starts at the end.
     class ChainSteps
-      # from, to: "bar:beat", both played; times: repetitions; words: what it is.
-      Step = Value.of(:from, :to, :times, :words)
+      # from, to: "bar:beat", both played; times: repetitions; words: what it is; first, last: its ends as they are said to a child, "bar 4" where
+      # nothing of the bar is left over.
+      Step = Value.of(:from, :to, :times, :words, :first, :last) do
+        # "bars 1 to 4", "the pick-up to bar 4", "bar 4, after beat 3, to bar 8".
+        def span
+          return first if first == last
+          return "bars #{first.delete_prefix('bar ')} to #{last.delete_prefix('bar ')}" if [first, last].all? { _1.match?(/\Abar \d+\z/) }
+
+          "#{first}#{',' if first.include?(',')} to #{last}"
+        end
+      end
 
       EACH = 2
       PHRASE = 5
@@ -55,7 +64,23 @@ module Fawnmoss
         end
       end
 
-      def step(from, to, times, words) = Step.new(from: name(from), to: name(to), times:, words:)
+      def step(from, to, times, words) = Step.new(from: name(from), to: name(to), times:, words:, first: first_words(from), last: last_words(to))
+
+      # The phrase before ends on the note that this one begins with; where that is the last of its bar, the next bar is meant.
+      def first_words(from)
+        bar, count = @spots[from]
+        count != 1 && from.positive? && ends_bar?(from) ? "bar #{bar + 1}" : place_words(bar, count)
+      end
+
+      def last_words(to) = ends_bar?(to) ? place_words(@spots[to][0], 1) : place_words(*@spots[to])
+      def ends_bar?(index) = @spots[index + 1].nil? || @spots[index + 1][0] != @spots[index][0]
+
+      def place_words(bar, count)
+        return 'the pick-up' if bar.zero?
+
+        ["bar #{bar}", ("#{'after ' unless count.to_r.denominator == 1}beat #{count.floor}" unless count == 1)].compact.join(', ')
+      end
+
       def name(index) = Score::Fraction.place(*@spots[index])
     end
   end

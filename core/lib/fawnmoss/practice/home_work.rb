@@ -19,15 +19,16 @@ module Fawnmoss
 
       # chart: Chart::Chart; minutes: a day; spots: lists of bars, which of the chart's spots to work on; warm_up, run: wanted;
       # chain: 'forward', 'backward' or nil; by: 'bar' or 'beat'; tempo_from: quarters a minute to start the tempo steps at, nil
-      # for the usual start, false for none; catalogue: with it the warm-up is said in strings and fingers too. Returns Plan.
+      # for the usual start, false for none; catalogue: with it the warm-up is said in strings and fingers too; taught: skill ids that the pupil
+      # has, nil when nobody in particular is meant: with it the warm-up asks for nothing that neither the pupil has nor the tune asks for. Returns Plan.
       # Raises InvalidInput naming the field.
-      def self.plan(chart, minutes:, catalogue: nil, spots: [], warm_up: true, chain: 'forward', by: 'bar', tempo_from: nil, run: true)
+      def self.plan(chart, minutes:, catalogue: nil, taught: nil, spots: [], warm_up: true, chain: 'forward', by: 'bar', tempo_from: nil, run: true)
         raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.') unless MINUTES.cover?(minutes)
         unless chain.nil? || CHAINS.key?(chain)
           raise InvalidInput.new("#{chain.inspect} is no way to chain", where: { field: 'chain' }, remedy: 'Choose forward or backward.')
         end
 
-        new(chart, minutes, catalogue).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
+        new(chart, minutes, catalogue, taught).plan(spots:, warm_up:, chain:, by:, tempo_from:, run:)
       end
 
       # bars: printed numbers; name: of the spot, '' when it has none.
@@ -40,10 +41,11 @@ module Fawnmoss
         "Bars #{list.first} #{list.size == 2 ? 'and' : 'to'} #{list.last}"
       end
 
-      def initialize(chart, minutes, catalogue)
+      def initialize(chart, minutes, catalogue, taught)
         @chart = chart
         @minutes = minutes
         @catalogue = catalogue
+        @taught = taught
         @schedule = PlayAlong.of(chart)
       end
 
@@ -61,13 +63,23 @@ module Fawnmoss
       def item(kind, title, steps, bars: [], tempi: []) = Item.new(kind:, title:, steps: steps.freeze, minutes: 0, bars: bars.freeze, tempi: tempi.freeze)
 
       def warm_up_item
-        request = @chart.request
-        scale, arpeggio = WarmUp.for(@chart.tune, instrument: request.instrument, positions: request.positions)
-        fingers = in_fingers(scale, arpeggio)
-        names = fingers.size == 2 ? %w[Scale arpeggio] : [scale, arpeggio].map { _1.tune.title }
-        item('warm-up', 'Warm up', ["#{names.join(', then ')}, in the rhythm of the first bar.", *fingers, "Slowly, at #{step(60)}. #{scale.advice}"])
-      rescue InvalidInput # the key's scale does not fit the positions: then its first note is enough
-        item('warm-up', 'Warm up', ['Long open strings, straight and even.', "Each string four times, at #{step(60)}."])
+        exercises = WarmUp.within(@chart, @catalogue, @taught)
+        return open_strings if exercises.empty?
+
+        fingers = in_fingers(*exercises)
+        names = fingers.size == exercises.size ? %w[Scale arpeggio].first(exercises.size) : exercises.map { _1.tune.title }
+        item('warm-up', 'Warm up', ["#{names.join(', then ')}, in the rhythm of the first bar.", *fingers, "Slowly, at #{step(60)}. #{exercises.first.advice}"])
+      rescue InvalidInput # the key's scale does not fit the positions: then open strings are enough
+        open_strings
+      end
+
+      # As far as the bow is.
+      def open_strings
+        words = if @taught.nil? || @taught.include?('sound.long') then 'Long open strings, straight and even.'
+                elsif @taught.include?('sound.straight') then 'Open strings, short strokes in the middle, straight and even.'
+                else 'Pluck the open strings, round and even.'
+                end
+        item('warm-up', 'Warm up', [words, "Each string four times, at #{step(60)}."])
       end
 
       # "D major, 1 octave: D 0 1 high 2 3, A 0 1 high 2 3."
@@ -92,7 +104,7 @@ module Fawnmoss
         phrases = steps.select { _1.times == ChainSteps::PHRASE }
         ends = backward ? ['last', 'before it'] : ['first', 'after it']
         grow = "Play the #{ends[0]} #{by} of a phrase, add the one #{ends[1]} and so on, each step twice; then the whole phrase five times without a stop."
-        lines = [grow, "#{phrases.size > 1 ? 'Phrases' : 'The phrase'}: #{phrases.map { "#{_1.from} to #{_1.to}" }.join('; ')} (bar:beat)."]
+        lines = [grow, "#{phrases.size > 1 ? 'Phrases' : 'The phrase'}: #{phrases.map(&:span).join('; ')}."]
         joined = steps.select { _1.times == ChainSteps::PAIR }.map { "#{_1.words.sub(/\A./, &:upcase)}, three times." }
         item('chain', phrases.size > 1 ? 'Phrase by phrase' : 'Bit by bit', lines + joined)
       end
