@@ -77,7 +77,8 @@ RSpec.describe 'bad input' do
     click_button 'Save'
     expect(page).to have_css('[role=alert]', text: %r{changed in another window.*size “3/4”})
     expect(find_field('Practice, minutes a day').value).to eq('35')
-    fill_in 'Size, such as 1/2', with: '3/4'
+    find('.v-card .v-select', text: 'Size').click
+    find('.v-list-item', text: '3/4').click
     click_button 'Save mine over it'
     expect(page).to have_content('cello 3/4')
     expect(page).to have_content('35 minutes a day')

@@ -63,7 +63,7 @@ RSpec.describe 'the work for home' do
   end
 
   it 'says phrases as to a child' do
-    spans = ->(body, cuts) do
+    spans = lambda do |body, cuts|
       melody = tune(body)
       ids = melody.notes.map(&:id)
       steps = Fawnmoss::Practice::ChainSteps.new(chart(melody, cuts: ids.values_at(*cuts))).list

@@ -139,7 +139,7 @@ RSpec.describe Fawnmoss::Path do
 
     it 'begins at the beginning, with what opens everything' do
       expect(proposals([]).map { _1.skill.id }).to eq(%w[body.ready body.care])
-      expect(proposals([]).first.reasons.first).to eq('opens the way to 102 more')
+      expect(proposals([]).first.reasons.first).to eq('much of the path waits for it')
     end
 
     it 'proposes two at most, only what is prepared for, the widest door first' do

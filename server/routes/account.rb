@@ -10,7 +10,7 @@ module FawnmossServer
           json({ ok: true })
         end
 
-        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name } }) }
+        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
         app.get('/api/today') { json(Actions::Today.call(studio, today)) }
       end
     end

@@ -36,6 +36,10 @@ module Fawnmoss
       Instrument::Instrument.from_data(id, data, tuning:, bass_hand:)
     end
 
+    # { instrument id => sizes, the largest first }.
+    #   catalogue.size_names['violin'].last # => "1/16"
+    def size_names = @instruments.transform_values { _1['lengths'].keys }
+
     # Cost weights of the fingering for an instrument id and a version, symbol keys.
     #   catalogue.weights('violin', 'simple')[:crossing] # => 100
     def weights(id, version) = @weights.fetch(id).fetch(version)

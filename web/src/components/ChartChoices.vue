@@ -42,7 +42,7 @@ const printed = [
   { value: 'all', title: 'fingers and bows hold' },
   { value: 'fingers', title: 'fingers hold' },
   { value: 'bows', title: 'bow signs hold' },
-  { value: 'none', title: 'left to the engine' }
+  { value: 'none', title: 'left to Fawnmoss' }
 ]
 const trilled = computed(() => props.view.chart.notes.some((note) => note.trill))
 const counts = [

@@ -38,7 +38,6 @@ const aim = computed(() => {
   const cents = Object.entries(props.note?.cents ?? {}).filter(([name, value]) => name !== 'equal' && Math.abs(value) >= 3)
   return cents.map(([name, value]) => `${name === 'pythagorean' ? 'Pythagorean' : name} ${value > 0 ? '+' : '−'}${Math.abs(value).toFixed(0)} cents`).join(', ')
 })
-const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(-extra).toFixed(1)} less`)
 </script>
 
 <template>
@@ -56,14 +55,14 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
       <p v-if="note.shift" class="small fawn">{{ note.shift.words }}</p>
       <p v-if="note.prepare" class="small fawn">{{ note.prepare }}</p>
       <p v-for="words in note.ornaments" :key="words" class="small">{{ words }}</p>
-      <p v-if="note.hand" class="small moss hand">Your own hand decided here. By itself the engine takes: {{ note.hand }}.</p>
+      <p v-if="note.hand" class="small moss hand">Your own hand decided here. By itself Fawnmoss takes: {{ note.hand }}.</p>
       <ul class="reasons small"><li v-for="reason in note.reasons" :key="reason">{{ reason }}</li></ul>
       <template v-if="note.alternatives.length">
         <h3>Other places</h3>
         <ul class="plain others">
           <li v-for="other in note.alternatives" :key="`${other.string}${other.finger}${other.position}`">
             <button type="button" @click="emit('pin', { place: { string: other.string, finger: other.finger, position: other.position } })">
-              <b>{{ place(other) }}</b> <span class="price">{{ price(other.extra) }}</span>
+              <b>{{ place(other) }}</b> <span class="price">{{ other.how }}</span>
               <br />
               <span class="small quiet">{{ other.reason.replace(/^.*?: /, '') }}</span>
             </button>
@@ -82,7 +81,7 @@ const price = (extra: number) => (extra >= 0 ? `${extra.toFixed(1)} more` : `${(
           v-for="[direction, key, words] in DIRECTIONS" :key="direction" :title="key"
           :variant="note.direction === direction && note.pinned.includes('direction') ? 'tonal' : 'text'" @click="emit('pin', { direction })"
         >{{ words }}</v-btn>
-        <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let the engine choose' : 'Pin as it is' }}</v-btn>
+        <v-btn title="p" @click="emit('pin', 'toggle')">{{ note.pinned.length ? 'Let Fawnmoss choose' : 'Pin as it is' }}</v-btn>
       </div>
     </template>
   </div>

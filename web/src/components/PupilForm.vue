@@ -3,9 +3,11 @@ import { computed, reactive, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { Pupil } from '../api/types'
 import { WEEKDAYS } from '../geometry/dates'
+import { useSession } from '../stores/session'
 
 /** Adds or changes a pupil. What is typed stays until it is saved; a conflict shows what the other window saved. */
 const props = defineProps<{ pupil?: Pupil | null }>()
+const session = useSession()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ saved: [pupil: Pupil] }>()
 
@@ -59,6 +61,16 @@ watch(open, (now) => {
   version.value = props.pupil?.lock_version ?? 0
 })
 
+/** Those of the instrument; one that was typed before there were choices stays. */
+const sizes = computed(() => {
+  const known = session.sizes[form.instrument] ?? []
+  const other = form.size && !known.includes(form.size) ? [form.size] : []
+  return [{ value: '', title: 'not known yet' }, ...[...known, ...other].map((size) => ({ value: size, title: size }))]
+})
+watch(() => form.instrument, (now, before) => {
+  if (open.value && before && form.size && !(session.sizes[now] ?? []).includes(form.size) && (session.sizes[before] ?? []).includes(form.size)) form.size = ''
+})
+
 const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join(' ') : '')
 const theirs = computed(() => (problem.value?.code === 'stale' ? (problem.value.body.current as Record<string, unknown>) : null))
 const differences = computed(() =>
@@ -104,7 +116,7 @@ function overTheirs(): void {
         <v-text-field v-model="form.name" label="Name" :error-messages="errors('name')" autofocus />
         <v-text-field v-model="form.birth_year" label="Birth year (optional)" inputmode="numeric" :error-messages="errors('birth_year')" />
         <v-select v-model="form.instrument" :items="['violin', 'viola', 'cello', 'bass']" label="Instrument" :error-messages="errors('instrument')" />
-        <v-text-field v-model="form.size" label="Size, such as 1/2" :error-messages="errors('size')" />
+        <v-select v-model="form.size" :items="sizes" label="Size" :error-messages="errors('size')" />
         <v-select
           v-if="form.instrument === 'bass'" v-model="form.bow_hold"
           :items="[{ value: 'french', title: 'French (from above)' }, { value: 'german', title: 'German (from the side)' }]" label="Bow hold"

@@ -39,7 +39,7 @@ useKeys((event) => {
 
 <template>
   <div class="strip">
-    <span class="aside-label">Seen through</span>
+    <span class="aside-label">For</span>
     <v-autocomplete
       ref="field" v-model="chosen" :items="choices" label="Current pupil" single-line hide-details auto-select-first
       class="who" :menu-props="{ maxHeight: 420 }" aria-label="Current pupil or instrument"

@@ -30,7 +30,7 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <template v-if="hand">
       <p class="about">
-        Marks you keep on charts move the engine a little your way, in other tunes too. Where your hand decided, the note says what the engine
+        Marks you keep on charts move Fawnmoss a little your way, in other tunes too. Where your hand decided, the note says what Fawnmoss
         would take by itself. A mark counts when it has stood for ten minutes, or is on a card; cards that are out stay as they are.
         <span v-if="hand.learning" role="status">New marks are being looked at.</span>
         <span v-else-if="hand.waiting" class="quiet">{{ hand.waiting === 1 ? 'One marked chart is' : `${hand.waiting} marked charts are` }} too new to

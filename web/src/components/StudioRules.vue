@@ -20,7 +20,7 @@ const WORDS: Record<string, string> = {
   stuck_days: 'Stuck after so many days of low marks',
   reviews: 'Look again after days, for one, two, three … good days in a row',
   new_things: 'New things in a lesson, at most',
-  kept_up: 'What rests on a skill keeps it in use (1 yes, 0 no)'
+  kept_up: 'Playing what rests on a skill keeps the skill itself fresh'
 }
 const text = (value: number | number[]) => (Array.isArray(value) ? value.join(', ') : String(value))
 function fill(found: StudioSettings): void {
@@ -76,8 +76,12 @@ function usual(): void {
       <template v-for="rule in settings.rules" :key="rule.name">
         <label :for="`rule-${rule.name}`">{{ WORDS[rule.name] }}</label>
         <span>
-          <v-text-field :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" />
-          <small class="quiet">usual: {{ text(rule.usual) }}</small>
+          <input
+            v-if="rule.name === 'kept_up'" :id="`rule-${rule.name}`" type="checkbox" :checked="form.rules[rule.name] === '1'"
+            @change="form.rules[rule.name] = ($event.target as HTMLInputElement).checked ? '1' : '0'"
+          />
+          <v-text-field v-else :id="`rule-${rule.name}`" v-model="form.rules[rule.name]" density="compact" :error-messages="errors(rule.name)" />
+          <small class="quiet">usual: {{ rule.name === 'kept_up' ? (rule.usual ? 'yes' : 'no') : text(rule.usual) }}</small>
         </span>
       </template>
     </div>
@@ -94,6 +98,7 @@ function usual(): void {
 .grid { margin: 14px 0 22px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
 .zone { display: grid; grid-template-columns: 1fr auto; align-items: end; }
 .rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: 4px 24px; align-items: center; max-width: 860px; margin-bottom: 10px; }
+.rules input[type='checkbox'] { width: 18px; height: 18px; accent-color: rgb(var(--v-theme-primary)); }
 .rules span { display: grid; grid-template-columns: 150px 1fr; gap: 12px; align-items: center; }
 @media (max-width: 700px) { .grid, .rules { grid-template-columns: 1fr; } }
 </style>

@@ -30,14 +30,14 @@ const note = {
   check: null,
   reasons: ['Open A.'],
   pinned: [],
-  alternatives: [{ string: 'D', finger: 4, position: '1', extra: 2.4, reason: 'D string, fourth finger: two string crossings fewer' }],
+  alternatives: [{ string: 'D', finger: 4, position: '1', extra: 2.4, how: 'harder', reason: 'D string, fourth finger: two string crossings fewer' }],
 } as unknown as ChartNote
 
 describe('NotePanel', () => {
   it('says what the note is, why, and what else costs', async () => {
     const panel = mount(NotePanel, { props: { note, strings: ['G', 'D', 'A', 'E'] }, global })
     expect(panel.text()).toContain('A4 bar 2, beat 1')
-    expect(panel.text()).toContain('D string, fourth finger 2.4 more')
+    expect(panel.text()).toContain('D string, fourth finger harder')
     expect(panel.text()).toContain('two string crossings fewer')
     await panel.get('.others button').trigger('click')
     expect(panel.emitted('pin')).toEqual([[{ place: { string: 'D', finger: 4, position: '1' } }]])
@@ -124,9 +124,9 @@ describe('a slur of the engine’s own', () => {
 })
 
 describe('a place that the teacher’s own hand decided', () => {
-  it('says what the engine would take by itself', () => {
+  it('says what Fawnmoss would take by itself', () => {
     const text = (hand: string | null) => mount(NotePanel, { props: { note: { ...note, hand } as ChartNote, strings: [] }, global }).text()
-    expect(text('open A')).toContain('Your own hand decided here. By itself the engine takes: open A.')
+    expect(text('open A')).toContain('Your own hand decided here. By itself Fawnmoss takes: open A.')
     expect(text(null)).not.toContain('hand')
   })
 })

@@ -83,7 +83,10 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
           <form class="grid" @submit.prevent="measure">
             <v-text-field v-model="form.arm" label="Arm, in cm" inputmode="decimal" :error-messages="errors('arm_cm', 'arm')" />
             <v-text-field v-model="form.string" label="String, in mm" inputmode="decimal" :error-messages="errors('string_mm', 'length')" />
-            <v-text-field v-model="form.size" label="Size, such as 1/2" maxlength="12" :error-messages="errors('size')" />
+            <v-select
+              v-model="form.size" :items="[{ value: '', title: 'as it is' }, ...Object.keys(fit.lengths).map((size) => ({ value: size, title: size }))]" label="Size"
+              :error-messages="errors('size')"
+            />
             <v-text-field v-model="form.note" label="Note" maxlength="300" :error-messages="errors('note')" />
             <v-btn type="submit" variant="flat" color="primary" :loading="busy">Write it down</v-btn>
           </form>

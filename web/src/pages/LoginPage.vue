@@ -42,7 +42,7 @@ async function send(): Promise<void> {
       <v-text-field v-model="email" type="email" label="Email" autocomplete="username" autofocus />
       <v-text-field
         v-model="password" type="password" label="Password" :autocomplete="creating ? 'new-password' : 'current-password'"
-        :hint="creating ? 'At least ten characters.' : ''"
+        :hint="creating ? 'Ten characters or more; three or four words are good.' : ''" persistent-hint
       />
       <v-text-field v-if="creating" v-model="name" label="Name of the studio" maxlength="120" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

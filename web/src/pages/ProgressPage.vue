@@ -112,7 +112,7 @@ const AREAS = [
           <h2>Stuck and rusty</h2>
           <p v-if="!found.stuck.length && !found.rusty.length" class="quiet">Nothing.</p>
           <ul class="plain">
-            <li v-for="one in found.stuck" :key="one.name" class="fawn">{{ one.name }}, low since {{ shortDate(one.since) }}: try the other school or
+            <li v-for="one in found.stuck" :key="one.name" class="fawn">{{ one.name }}, low since {{ shortDate(one.since) }}: try another way to it, or
               an easier step</li>
             <li v-for="name in found.rusty" :key="name">{{ name }} <span class="small quiet">rusty</span></li>
           </ul>

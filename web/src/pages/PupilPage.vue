@@ -130,7 +130,7 @@ function changed(saved: Pupil): void {
       <header>
         <h1>{{ pupil.name }}</h1>
         <span class="quiet">
-          {{ [pupil.instrument, pupil.size].filter(Boolean).join(' ') }}<template v-for="slot in pupil.slots" :key="slot.id">, {{ slotWords(slot, localDate()) }}</template>, {{ pupil.minutes_per_day }}
+          {{ [pupil.instrument, pupil.size, pupil.instrument === 'bass' && pupil.bow_hold === 'german' ? 'German hold' : ''].filter(Boolean).join(' ') }}<template v-for="slot in pupil.slots" :key="slot.id">, {{ slotWords(slot, localDate()) }}</template>, {{ pupil.minutes_per_day }}
           minutes a day at home
         </span>
         <span class="push">

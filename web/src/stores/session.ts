@@ -5,12 +5,16 @@ import { ask, Trouble } from '../api/client'
 /** Who is logged in. */
 export const useSession = defineStore('session', () => {
   const studio = ref<{ id: number; name: string } | null>(null)
+  /** Sizes by instrument, the largest first. */
+  const sizes = ref<Record<string, string[]>>({})
   const asked = ref(false)
 
   /** Asks once whether the cookie still holds. */
   async function look(): Promise<void> {
     try {
-      studio.value = (await ask<{ studio: { id: number; name: string } }>('GET', '/session')).studio
+      const found = await ask<{ studio: { id: number; name: string }; sizes: Record<string, string[]> }>('GET', '/session')
+      studio.value = found.studio
+      sizes.value = found.sizes
       asked.value = true
     } catch (error) {
       studio.value = null
@@ -44,5 +48,5 @@ export const useSession = defineStore('session', () => {
     for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.plan$/.test(box)) localStorage.removeItem(box)
   }
 
-  return { studio, asked, look, logIn, create, logOut }
+  return { studio, sizes, asked, look, logIn, create, logOut }
 })

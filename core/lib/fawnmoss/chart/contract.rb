@@ -77,7 +77,7 @@ module Fawnmoss
       def other(other)
         place = other.place
         { string: @instrument.string_names[place.string], finger: place.finger, position: place.open? ? nil : place.hand.name,
-          extra: other.extra, reason: other.reason }
+          extra: other.extra, how: other.how, reason: other.reason }
       end
 
       def spot(spot)

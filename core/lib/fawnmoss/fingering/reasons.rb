@@ -7,6 +7,13 @@ module Fawnmoss
       NUMBERS = %w[no one two three four five six].freeze
       ORDINALS = %w[first second third fourth].freeze
 
+      # From so many plain crossings more on (ours).
+      HARDER = [[4, 'much harder'], [1.5, 'harder'], [0.35, 'a little harder'], [0, 'as easy']].freeze
+
+      # extra: plain crossings by which another way is dearer, negative where a mark of the teacher's makes it so.
+      #   Reasons.harder(0.5) # => "a little harder"
+      def self.harder(extra) = HARDER.find { |from, _| extra >= from }&.last || 'easier'
+
       # pinned: Set of the indices of the sounds the teacher set.
       def initialize(instrument, solution, pinned)
         @instrument = instrument
@@ -51,8 +58,7 @@ module Fawnmoss
         "#{capital(name(place))}. Next best: #{name(best.place)}, #{price(best)} (#{changes(best)})."
       end
 
-      def price(other) = other.extra.negative? ? "#{decimal(-other.extra)} cheaper" : "#{decimal(other.extra)} dearer"
-      def decimal(hundredths) = format('%.1f', hundredths / 100.0)
+      def price(other) = Reasons.harder(other.extra / 100.0)
       def capital(words) = "#{words[0].upcase}#{words[1..]}"
 
       def fired(index) = @solution.fired(index).map { |term, step| "#{capital(term.reason(step))}." }.uniq

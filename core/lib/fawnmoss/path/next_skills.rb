@@ -8,6 +8,7 @@ module Fawnmoss
       Proposal = Value.of(:skill, :reasons)
 
       # Posture, tone and intonation come before speed and repertoire (guide page on the path).
+      MUCH = 20 # skills that wait for one: more is not counted in words
       LATER = ['scale', 'tune', 'bow craft', 'position'].freeze
 
       # map: SkillMap; states: States; wanted: skill ids that tunes in progress still ask for; also: ids to count as had, for
@@ -45,9 +46,24 @@ module Fawnmoss
       def reasons(skill)
         state = @states.of(skill.id)
         count = unblocks(skill)
-        [("opens the way to #{count} more" if count.positive?), ('a tune in work asks for it' if @wanted.include?(skill.id)),
+        [waiting(count), ('a tune in work asks for it' if @wanted.include?(skill.id)),
          (state.name == :untouched ? 'everything it needs is steady' : "already begun: #{state.why}"),
-         ("#{skill.area} is behind: #{(share_of(skill.area) * 100).round} % of it done" if share_of(skill.area) < 1/2r)].compact
+         behind(skill.area)].compact
+      end
+
+      def waiting(count)
+        return if count.zero?
+        return 'much of the path waits for it' if count >= MUCH
+
+        count == 1 ? 'one thing more waits for it' : "#{count} things more wait for it"
+      end
+
+      # "nothing of rhythm goes yet", "rhythm is behind the rest".
+      def behind(area)
+        share = share_of(area)
+        return if share >= 1/2r
+
+        share.zero? ? "nothing of #{area} goes yet" : "#{area} is behind the rest"
       end
     end
   end
