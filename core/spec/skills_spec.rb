@@ -196,4 +196,12 @@ RSpec.describe 'the skills of the path' do
       expect(map['body.hold-up']).to have_attributes(task: 'Our way.', checks: include('Knees do not grip'))
     end
   end
+
+  it 'says every skill to a child in a short sentence of its own, and knows what its marks mean' do
+    said = catalogue.skills.map(&:say)
+    expect(said).to all(match(/\A\p{Lu}.{10,120}[.!?]\z/))
+    expect(said.uniq.size).to eq(catalogue.skills.size)
+    scales = catalogue.skills.to_h { [_1.id, _1.scale] }
+    expect(scales.values_at('body.ready', 'bow.hold', 'left.wrist', 'left.first', 'scale.first')).to eq(%w[habit habit habit playing playing])
+  end
 end

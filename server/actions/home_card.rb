@@ -34,7 +34,7 @@ module FawnmossServer
         given = lesson.standing
         outcomes = lesson.parts(given).map { |item, mark, reached| Fawnmoss::Path::HomeDraft::Outcome.new(item:, value: mark&.value, reached:) }
         Fawnmoss::Path::HomeDraft.plan(outcomes, map:, minutes:, warm_up: routine(pupil, lesson), tempo: tempi(given),
-                                                      fingers: fingers(lesson, pupil, map))
+                                                      fingers: fingers(lesson, pupil, map), child: pupil.child?(lesson.held_on))
       end
 
       # The scales of the lesson in strings and fingers, where the pupil's hand is now.

@@ -71,9 +71,10 @@ module FawnmossServer
 
       def self.answer(lesson)
         pupil = lesson.pupil
-        { id: lesson.id, pupil: pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), held_on: lesson.held_on.iso8601,
+        { id: lesson.id, held_on: lesson.held_on.iso8601,
           minutes: lesson.minutes, status: lesson.status, items: lesson.items || [], note: lesson.note,
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
+          pupil: { **pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), child: pupil.child?(lesson.held_on) },
           marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer),
           last_note: Diary.last_note(pupil, lesson.held_on), notes: HomeNotes.open(pupil.id) }
       end

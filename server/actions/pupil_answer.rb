@@ -80,7 +80,7 @@ module FawnmossServer
       def self.proposals(subject, wanted)
         Fawnmoss::Path::NextSkills.new(subject.map, subject.states, wanted:).list.map do |proposal|
           { skill: proposal.skill.id, name: proposal.skill.name, reasons: proposal.reasons, task: proposal.skill.task,
-            checks: proposal.skill.checks, caution: proposal.skill.caution }
+            checks: proposal.skill.checks, caution: proposal.skill.caution, say: proposal.skill.say, scale: proposal.skill.scale }
         end
       end
 
@@ -97,8 +97,9 @@ module FawnmossServer
       def self.path(subject)
         subject.map.skills.map do |skill|
           state = subject.states.of(skill.id)
-          { state: state.name.to_s, why: state.why, held: state.held, last_on: state.last_on&.iso8601, needs: skill.needs, faults: skill.faults,
-            **skill.to_h.slice(:id, :name, :stage, :area, :task, :checks, :caution, :tempo, :own) }
+          { state: state.name.to_s, why: state.why, held: state.held, last_on: state.last_on&.iso8601, scale: skill.scale,
+            needs: skill.needs, faults: skill.faults,
+            **skill.to_h.slice(:id, :name, :stage, :area, :task, :say, :checks, :caution, :tempo, :own) }
         end
       end
 

@@ -14,7 +14,11 @@ module FawnmossServer
         own = studio.skill_changes.select(&:added).map { _1.to_value.added }
         hidden = (shipped + own).select { changes[_1.id]&.hidden } # as they ship, at the end
         { skills: (visible + hidden).map { |skill| row(skill, changes[skill.id], shipped) },
-          notices: studio.path.notices(shipped).map { { skill: _1.skill, text: _1.text.to_s, own: words(_1.own), shipped: words(_1.shipped) } } }
+          notices: studio.path.notices(shipped).map { notice(_1, studio) } }
+      end
+
+      def self.notice(one, studio)
+        { skill: one.skill, text: one.text.to_s, own: words(one.own, studio), shipped: words(one.shipped, studio) }
       end
 
       # Hides, moves or rewords one. Raises Stale when somebody saved since lock_version was read.
@@ -24,11 +28,21 @@ module FawnmossServer
         raise Missing unless shipped || change
 
         columns = columns(studio, id, fields, change, shipped)
+        straight(studio, id, fields)
         FawnmossServer.db.transaction do
           change ||= Models::SkillChange.create(studio_id: studio.id, skill: id, texts: {})
           change.save_or_stale(fields.integer('lock_version', 0..1_000_000, default: 0), columns) { answer(studio) }
         end
         renewed(studio)
+      end
+
+      # Refuses links to what is no skill, and those that would run in a circle.
+      def self.straight(studio, id, fields)
+        needs = Inputs::SkillInput.texts(fields)['needs'] or return
+        strange = needs - studio.path.all_ids(FawnmossServer.catalogue.skills)
+        fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
+        circle = studio.path.circle(FawnmossServer.catalogue.skills, id, needs)
+        fields.refuse('needs', "That would run in a circle: #{circle.join(', ')}.", 'Take one of these links away.') if circle
       end
 
       # Adds a skill of the studio's own.
@@ -63,7 +77,7 @@ module FawnmossServer
       def self.texts(fields, shipped)
         Inputs::SkillInput.texts(fields).to_h do |name, now|
           was = kept(shipped[name.to_sym])
-          now = nil if name == 'caution' && now.empty?
+          now = nil if %w[caution say].include?(name) && now.empty?
           [name, now == was ? nil : { 'now' => now, 'was' => was }]
         end
       end
@@ -85,19 +99,21 @@ module FawnmossServer
       def self.next_move(studio) = (studio.skill_changes.filter_map(&:moved_at).max || 0) + 1
 
       def self.row(skill, change, shipped)
-        { **skill.to_h.slice(:id, :name, :stage, :area, :instruments, :school, :needs, :task, :checks, :faults, :days, :caution, :tempo, :own),
+        { **skill.to_h.slice(:id, :name, :stage, :area, :instruments, :school, :needs, :task, :say, :checks, :faults, :days, :caution, :tempo, :own),
           hidden: change&.hidden || false, moved: !change&.after_skill.nil?, reworded: change ? change.texts.keys : [], lock_version: change&.lock_version || 0,
-          shipped: shipped.find { _1.id == skill.id }&.then { _1.to_h.slice(*Fawnmoss::Path::Skill::TEXTS) } }
+          shipped: shipped.find { _1.id == skill.id }&.then { _1.to_h.slice(:needs, *Fawnmoss::Path::Skill::TEXTS) } }
       end
 
-      def self.words(text)
+      # A text, or a list of them; skills by their names.
+      def self.words(text, studio)
         if text.is_a?(Array)
-          text.map { _1.is_a?(Hash) ? _1.values.join(': ') : _1 }.join('; ')
+          names = studio.skills.to_h { [_1.id, _1.name] }
+          text.map { _1.is_a?(Hash) ? _1.values.join(': ') : names.fetch(_1, _1) }.join('; ')
         else
           text.to_s
         end
       end
-      private_class_method :renewed, :columns, :texts, :kept, :after, :next_move, :row, :words
+      private_class_method :notice, :straight, :renewed, :columns, :texts, :kept, :after, :next_move, :row, :words
     end
   end
 end

@@ -12,9 +12,11 @@ module FawnmossServer
         found = {}
         found['name'] = fields.text('name', min: 1, max: 80) if fields.given?('name')
         found['task'] = fields.text('task', min: 1, max: 800) if fields.given?('task')
+        found['say'] = fields.text('say', max: 200) if fields.given?('say')
         found['caution'] = fields.text('caution', max: 300) if fields.given?('caution')
         found['checks'] = fields.words('checks', SHORT, max: 6) if fields.given?('checks')
         found['faults'] = faults(fields) if fields.given?('faults')
+        found['needs'] = fields.words('needs', /\A[a-z0-9.-]{1,60}\z/, max: 10).uniq if fields.given?('needs')
         found
       end
 
@@ -29,7 +31,8 @@ module FawnmossServer
         fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
         texts = texts(fields)
         %w[name task checks].each { |name| fields.refuse(name, 'This must not be empty.', 'Type something.') if texts[name].nil? || texts[name].empty? }
-        { **texts, 'faults' => texts['faults'] || [], 'caution' => texts['caution'].to_s.empty? ? nil : texts['caution'], 'needs' => needs, **place(fields) }
+        optional = %w[caution say].to_h { |name| [name, texts[name].to_s.empty? ? nil : texts[name]] }
+        { **texts, 'faults' => texts['faults'] || [], **optional, 'needs' => needs, **place(fields) }
       end
 
       # Where a skill belongs, and for whom it is.

@@ -11,8 +11,9 @@ module FawnmossServer
       points_at :pupil
       one_to_many :marks, class: 'FawnmossServer::Models::Mark', order: :id
 
-      # One shape for all: lessons begun before items could be shared have items without it.
-      def items = super&.map { { 'also' => [] }.merge(_1) }
+      # One shape for all: lessons begun before items could be shared, or said to a child, have items without it.
+      def items = super&.map { |item| { **SINCE, 'also' => [], **item }.tap { |whole| whole['also'] = whole['also'].map { { **SINCE, **_1 } } } }
+      SINCE = { 'say' => nil, 'scale' => 'playing' }.freeze
 
       # Those of its marks that stand, in the order in which they were given.
       def standing = pupil.standing.where(lesson_id: id).order(:id).all

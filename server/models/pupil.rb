@@ -42,6 +42,10 @@ module FawnmossServer
       # Years old this year, or nil.
       def age(today) = birth_year && (today.year - birth_year)
 
+      # Words are for a child and who helps it.
+      def child?(today) = (age(today) || CHILD) < CHILD
+      CHILD = 13 # years
+
       # Marks that stand: no later mark corrects or takes them back.
       def standing = uncorrected.where(struck: false)
 

@@ -23,7 +23,9 @@ module FawnmossServer
 
       def own_skill
         data = added.transform_keys(&:to_sym)
-        Fawnmoss::Path::Skill.new(**data, id: skill, own: true, order: 0, variants: [], school: nil, faults: data[:faults].map { _1.transform_keys(&:to_sym) })
+        habit = Fawnmoss::Path::Skill::HABITS.include?(data[:area])
+        Fawnmoss::Path::Skill.new(**data, id: skill, own: true, habit:, order: 0, variants: [], school: nil,
+                                          faults: data[:faults].map { _1.transform_keys(&:to_sym) })
       end
     end
   end

@@ -131,9 +131,9 @@ RSpec.describe 'charts' do
   it 'makes PDFs for those who may see the page, in the paper asked for, and says when it cannot' do
     chart = open_chart
     asked = []
-    allow(FawnmossServer::Boot::Pdf).to receive(:of) { |path, **about| (asked << [path, about[:paper], about[:cookie]]) && '%PDF-1.4' }
+    allow(FawnmossServer::Boot::Pdf).to receive(:of) { |path, **about| (asked << [path, about[:paper], about[:headers]]) && '%PDF-1.4' }
     expect(api(:get, "/api/charts/#{chart[:id]}/chart.pdf?paper=Letter")).to eq('%PDF-1.4')
-    expect(asked).to match([["/charts/#{chart[:id]}", 'Letter', /fawnmoss=/]])
+    expect(asked).to match([["/charts/#{chart[:id]}", 'Letter', { 'Cookie' => /fawnmoss=/, 'X-Fawnmoss-Origin' => 'http://127.0.0.1' }]])
     api(:get, "/api/charts/#{chart[:id]}/chart.pdf?paper=A3")
     expect([status, error[:where][:field]]).to eq([422, 'paper'])
     allow(FawnmossServer::Boot::Pdf).to receive(:of).and_raise(FawnmossServer::Boot::Pdf::Away, 'Too many PDFs are being made just now.')
@@ -226,7 +226,7 @@ RSpec.describe 'charts' do
       card = api(:post, "/api/charts/#{open_chart[:id]}/cards", {})
       clear_cookies
       shown = api(:get, "/api/link/#{card[:link][:path].delete_prefix('/k/')}")
-      expect([status, shown.keys]).to eq([200, %i[number title issued_on body days]])
+      expect([status, shown.keys]).to eq([200, %i[number title issued_on body days notes]])
       expect(JSON.generate(shown)).not_to match(/pupil_id|chart_id|studio_id/)
       expect(last_response['x-robots-tag']).to include('noindex')
     end

@@ -24,6 +24,23 @@ RSpec.describe 'the studio’s own path' do
     expect(FawnmossServer.db[:skill_changes].count).to eq(0)
   end
 
+  it 'changes what a skill rests on, for this studio alone, and lets nothing run in a circle' do
+    pupil = add_pupil
+    shipped = row('bow.slur')[:needs]
+    api(:put, '/api/skills/bow.slur', { needs: ['body.ready'], lock_version: 0 })
+    expect([row('bow.slur')[:needs], row('bow.slur')[:reworded], row('bow.slur')[:shipped][:needs]]).to eq([['body.ready'], ['needs'], shipped])
+    expect(api(:get, "/api/pupils/#{pupil[:id]}")[:path].find { _1[:id] == 'bow.slur' }[:needs]).to eq(['body.ready'])
+    2.times { mark(pupil, skill: 'body.ready', value: 2, made_on: (Date.today - _1).iso8601) }
+    placed = api(:post, "/api/pupils/#{pupil[:id]}/placing/try", { with: [], skills: ['bow.slur'] })
+    expect(placed[:placed]).to eq(1) # itself: what it rests on is steady
+    { ['bow.slur-three'] => /circle: .*Two notes in one bow/, ['flying'] => /no skill flying/, ['bow.slur'] => /circle/ }.each do |needs, words|
+      api(:put, '/api/skills/bow.slur', { needs:, lock_version: 1 })
+      expect([needs, status, error[:where][:field], error[:message]]).to match([needs, 422, 'needs', words])
+    end
+    api(:delete, '/api/skills/bow.slur')
+    expect(row('bow.slur')[:needs]).to eq(shipped)
+  end
+
   it 'takes no change for one that says what ships anyhow' do
     expect(row('body.ready', change('body.ready', name: 'Balanced and loose'))).to include(reworded: [])
   end

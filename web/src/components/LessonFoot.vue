@@ -18,7 +18,7 @@ defineExpose({ write: () => field.value?.focus() })
     <v-btn size="large" :disabled="first" aria-label="The item before" @click="emit('go', -1)">←</v-btn>
     <div v-if="part.skill || part.tune" class="marks" role="group" :aria-label="`How ${part.title} went`">
       <button
-        v-for="(meaning, value) in MEANINGS" :key="value" type="button" :class="{ on: markOf(part, given) === value }"
+        v-for="(meaning, value) in MEANINGS[part.scale ?? 'playing']" :key="value" type="button" :class="{ on: markOf(part, given) === value }"
         :aria-pressed="markOf(part, given) === value" :aria-label="`${value}: ${meaning}`"
         :title="markOf(part, given) === value ? 'Press again to take it back' : undefined" @click="emit('mark', value)"
       >

@@ -4,13 +4,14 @@ import type { Part } from '../geometry/lesson'
 import RoutineSteps from './RoutineSteps.vue'
 
 /** What to do, what to look for and what helps, of one thing in the lesson. Between the checks and the caution there is room for its music. */
-defineProps<{ part: Part; steps: RoutineStep[]; row: boolean }>()
+defineProps<{ part: Part; steps: RoutineStep[]; row: boolean; child?: boolean }>()
 const ticked = defineModel<string[]>({ required: true })
 </script>
 
 <template>
   <h1>{{ part.title }}</h1>
-  <p v-if="part.words" class="words">{{ part.words }}</p>
+  <p v-if="part.say && child" class="say">“{{ part.say }}”</p>
+  <p v-if="part.words" class="words" :class="{ second: part.say && child }">{{ part.words }}</p>
   <RoutineSteps v-if="steps.length" :steps="steps" large />
   <ul v-if="part.checks.length" :class="['plain checks', { row }]" aria-label="Checks">
     <li v-for="check in part.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
@@ -26,6 +27,8 @@ const ticked = defineModel<string[]>({ required: true })
 <style scoped>
 h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
 .words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
+.say { font: italic 500 2rem/1.3 var(--v-font-heading); max-width: 30em; margin-bottom: 0.3em; }
+.words.second { font-size: 1.4rem; }
 .checks { font-size: 1.5rem; line-height: 1.5; }
 .checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
 .checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }

@@ -193,7 +193,7 @@ useKeys((event) => {
             @click="choose(index)"
           >{{ one.title }}<template v-if="markOf(one, given) !== null">: {{ markOf(one, given) }}</template></v-btn>
         </div>
-        <LessonPart v-model="ticked" :part="part" :steps="item.steps" :row="!!(item.line || item.chart_id)">
+        <LessonPart v-model="ticked" :child="lesson.pupil.child" :part="part" :steps="item.steps" :row="!!(item.line || item.chart_id)">
           <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
             <v-btn
               v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key"

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { MEANINGS } from '../geometry/lesson'
+import { MEANINGS, type MarkScale } from '../geometry/lesson'
 
 /** Records how it went, 0 to 3, in one press. */
-defineProps<{ label: string; busy?: boolean }>()
+defineProps<{ label: string; busy?: boolean; scale?: MarkScale }>()
 const emit = defineEmits<{ mark: [value: number] }>()
 </script>
 
 <template>
   <span class="marks" role="group" :aria-label="`How ${label} went`">
     <button
-      v-for="(meaning, value) in MEANINGS" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`"
+      v-for="(meaning, value) in MEANINGS[scale ?? 'playing']" :key="value" type="button" :disabled="busy" :title="meaning" :aria-label="`${value}: ${meaning}`"
       @click="emit('mark', value)"
     >{{ value }}</button>
   </span>

@@ -2,10 +2,11 @@
 import { ref } from 'vue'
 import type { Mark, MarkInput } from '../api/types'
 import { shortDate } from '../geometry/dates'
+import type { MarkScale } from '../geometry/lesson'
 import MarkButtons from './MarkButtons.vue'
 
 /** Marks as they were given, newest first. A wrong one is changed or struck out; it stays in the record with a line. */
-defineProps<{ marks: Mark[]; busy: boolean; named?: (mark: Mark) => string }>()
+defineProps<{ marks: Mark[]; busy: boolean; named?: (mark: Mark) => string; scaled?: (mark: Mark) => MarkScale }>()
 const emit = defineEmits<{ correct: [mark: MarkInput] }>()
 const open = ref<number | null>(null)
 const why = ref('')
@@ -49,7 +50,7 @@ const words = (mark: Mark): string =>
         :aria-label="`Correct ${named ? named(mark) + ', ' : ''}${mark.value} on ${shortDate(mark.made_on)}`" @click="take(mark)"
       >correct</button>
       <div v-if="open === mark.id" class="change">
-        <MarkButtons label="it really" :busy="busy" @mark="change(mark, $event)" />
+        <MarkButtons label="it really" :scale="scaled?.(mark)" :busy="busy" @mark="change(mark, $event)" />
         <label>on <input v-model="on" type="date" /></label>
         <input v-model="why" maxlength="500" placeholder="why (optional)" aria-label="Why" />
         <v-btn density="compact" :disabled="busy" @click="strike(mark)">Strike it out</v-btn>

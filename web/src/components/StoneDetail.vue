@@ -38,6 +38,7 @@ function mark(value: number): void {
     <div>
       <h3>{{ stone.name }}</h3>
       <p class="small fawn">{{ stone.why.startsWith(stone.state) || stone.held ? stone.why : `${stone.state}: ${stone.why}` }}</p>
+      <p v-if="stone.say" class="small"><i>To a child: “{{ stone.say }}”</i></p>
       <p>{{ stone.task }}</p>
       <ul class="plain small">
         <li v-for="check in stone.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
@@ -48,14 +49,14 @@ function mark(value: number): void {
     <div>
       <v-text-field v-model="note" label="Note with the mark (optional)" maxlength="500" />
       <div class="more">
-        <v-text-field v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'" inputmode="numeric" />
+        <v-text-field v-if="stone.scale === 'playing'" v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'" inputmode="numeric" />
         <label class="hurt"><input v-model="hurt" type="checkbox" /> it hurt</label>
         <label class="hurt">on <input v-model="on" type="date" :max="today" aria-label="Day of the mark" /></label>
       </div>
-      <MarkButtons class="mt-3" :label="stone.name" :busy="busy" @mark="mark" />
+      <MarkButtons class="mt-3" :label="stone.name" :scale="stone.scale" :busy="busy" @mark="mark" />
       <v-btn class="ml-3" density="comfortable" :disabled="promised || busy" @click="emit('promise')">{{ promised ? 'Promised' : 'Promise it' }}</v-btn>
       <p v-if="hurt" class="small pain">It will rest until you clear it.</p>
-      <MarkRecord class="mt-3" :marks="marks.slice(0, 6)" :busy="busy" @correct="emit('mark', $event)" />
+      <MarkRecord class="mt-3" :marks="marks.slice(0, 6)" :busy="busy" :scaled="() => stone.scale" @correct="emit('mark', $event)" />
     </div>
   </article>
 </template>
@@ -66,7 +67,7 @@ function mark(value: number): void {
   background: var(--card); border-radius: 8px;
 }
 .plain { padding: 0; margin-bottom: 6px; }
-.more { display: grid; grid-template-columns: 1fr auto auto; gap: 14px; align-items: end; }
+.more { display: flex; flex-wrap: wrap; gap: 14px; align-items: end; }
 .hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }
 .pain { color: var(--brick); }
 input[type='date'] { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }

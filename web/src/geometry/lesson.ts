@@ -1,7 +1,11 @@
 import type { LessonItem, Mark, Plan, PlanItem } from '../api/types'
 
-/** What the marks 0 to 3 mean, in as few words as fit on a button. */
-export const MEANINGS = ['not yet', 'with help', 'alone, slow', 'alone, at tempo, twice']
+/** What the marks 0 to 3 mean, in as few words as fit on a button: of playing, and of posture and other habits. */
+export const MEANINGS = {
+  playing: ['not yet', 'with help', 'alone, slow', 'alone, at tempo, twice'],
+  habit: ['not yet', 'needs reminding', 'with a word', 'by itself'],
+} as const
+export type MarkScale = keyof typeof MEANINGS
 
 /** "0:07", "12:40"; seconds from 0. */
 export const clockWords = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`
@@ -35,7 +39,7 @@ export function recorded(marks: Mark[], mark: Mark): Mark[] {
 }
 
 /** One thing of an item that can be marked by itself. */
-export interface Part { skill: string | null; tune: number | null; title: string; words: string | null; checks: string[]; caution: string | null; faults: LessonItem['faults'] }
+export interface Part { skill: string | null; tune: number | null; title: string; words: string | null; say?: string | null; scale?: MarkScale; checks: string[]; caution: string | null; faults: LessonItem['faults'] }
 
 /** The small skills that share an item; an older page kept lessons without them. */
 const also = (item: { also?: PlanItem['also'] }): PlanItem['also'] => item.also ?? []

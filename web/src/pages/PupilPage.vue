@@ -173,7 +173,7 @@ function changed(saved: Pupil): void {
             <p>{{ one.task }}</p>
             <p class="small quiet">Checks: {{ one.checks.join(' · ') }}</p>
             <p v-if="one.caution" class="small"><b>Take care:</b> {{ one.caution }}</p>
-            <MarkButtons :label="one.name" :busy="busy" @mark="record({ skill: one.skill, value: $event }, one.name)" />
+            <MarkButtons :label="one.name" :scale="one.scale" :busy="busy" @mark="record({ skill: one.skill, value: $event }, one.name)" />
           </article>
         </section>
         <section>
@@ -222,7 +222,9 @@ function changed(saved: Pupil): void {
         </section>
         <section>
           <h2>Latest marks</h2>
-          <MarkRecord :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" @correct="correct" />
+          <MarkRecord
+            :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" :scaled="(mark) => pupil!.path.find((one) => one.id === mark.skill)?.scale ?? 'playing'"
+            @correct="correct" />
         </section>
       </div>
       <section class="ruled">

@@ -14,6 +14,7 @@ const open = ref<string | null>(null)
 const blank = (stage: string) => ({
   name: '',
   task: '',
+  say: '',
   checks: '',
   faults: '',
   caution: '',
@@ -53,6 +54,8 @@ function fill(skill: SkillRow): void {
   Object.assign(form, {
     name: skill.name,
     task: skill.task,
+    say: skill.say ?? '',
+    needs: [...skill.needs],
     checks: skill.checks.join('\n'),
     faults: skill.faults.map((one) => `${one.fault}: ${one.remedy}`).join('\n'),
     caution: skill.caution ?? '',
@@ -77,7 +80,11 @@ const act = (work: () => Promise<SkillBook>, words: string) => does(async () => 
 const put = (skill: SkillRow, body: object, words: string) =>
   act(() => ask<SkillBook>('PUT', `/skills/${skill.id}`, { ...body, lock_version: skill.lock_version }), words)
 const save = (skill: SkillRow) =>
-  put(skill, { name: form.name, task: form.task, checks: lines(form.checks), faults: faults(), caution: form.caution }, 'Saved.')
+  put(
+    skill,
+    { name: form.name, task: form.task, say: form.say, checks: lines(form.checks), faults: faults(), caution: form.caution, needs: form.needs },
+    'Saved.',
+  )
 const restore = (skill: SkillRow) => act(() => ask<SkillBook>('DELETE', `/skills/${skill.id}`), skill.own ? 'Taken away. Its marks are kept.' : 'As it ships.')
 function begin(): void {
   open.value = null
@@ -91,6 +98,7 @@ async function add(): Promise<void> {
       ask<SkillBook>('POST', '/skills', {
         name: form.name,
         task: form.task,
+        say: form.say,
         checks: lines(form.checks),
         faults: faults(),
         caution: form.caution,
@@ -108,7 +116,7 @@ async function add(): Promise<void> {
 /** Keeps the studio's words as they are; they are then measured against what ships now. */
 const keep = (id: string) => {
   const skill = book.value!.skills.find((one) => one.id === id)!
-  return put(skill, { name: skill.name, task: skill.task, checks: skill.checks, faults: skill.faults, caution: skill.caution ?? '' }, 'Your words are kept.')
+  return put(skill, { name: skill.name, task: skill.task, say: skill.say ?? '', checks: skill.checks, faults: skill.faults, caution: skill.caution ?? '', needs: skill.needs }, 'Your words are kept.')
 }
 const take = (id: string, text: string) => {
   const skill = book.value!.skills.find((one) => one.id === id)!
@@ -146,6 +154,7 @@ const take = (id: string, text: string) => {
           label="Stands after" :error-messages="errors('after')"
         />
         <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
+        <v-text-field v-model="form.say" class="all" label="The same, as said to a child (optional)" maxlength="200" :error-messages="errors('say')" />
         <v-textarea v-model="form.checks" label="Checks, a line each" rows="3" :error-messages="errors('checks')" />
         <v-textarea v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="3" :error-messages="errors('fault', 'remedy', 'faults')" />
         <v-text-field v-model="form.caution" label="Caution (optional)" maxlength="300" />
@@ -159,10 +168,14 @@ const take = (id: string, text: string) => {
           <li v-for="skill in skills" :key="skill.id" :class="{ hidden: skill.hidden }">
             <button type="button" class="title" :aria-expanded="open === skill.id" @click="toggle(skill)">{{ skill.name }}</button> <span class="small quiet">{{ about(skill) }}</span>
             <form v-if="open === skill.id" class="edit" @submit.prevent="save(skill)">
-              <p v-if="skill.needs.length" class="small quiet all">Rests on: {{ skill.needs.map(name).join(', ') }}.</p>
               <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="errors('name')" />
               <v-text-field v-model="form.caution" label="Caution" maxlength="300" :error-messages="errors('caution')" />
               <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
+              <v-text-field v-model="form.say" class="all" label="The same, as said to a child" maxlength="200" :error-messages="errors('say')" />
+              <v-autocomplete
+                v-model="form.needs" class="all" :items="book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))"
+                label="Rests on" multiple chips closable-chips :error-messages="errors('needs')"
+              />
               <v-textarea v-model="form.checks" label="Checks, a line each" rows="4" :error-messages="errors('checks')" />
               <v-textarea
                 v-model="form.faults" label="Faults, a line each, as “fault: remedy”" rows="4"

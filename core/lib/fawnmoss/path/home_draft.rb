@@ -14,10 +14,13 @@ module Fawnmoss
       WARM = 3 # minutes at most for the warm-up
 
       # outcomes: Outcome list in lesson order; minutes: a day, 3 to 240; warm_up: Practice::Routine::Step list; tempo: { skill id =>
-      # quarters a minute reached }; fingers: { skill id => sentences on the scales it is about }. Returns Practice::HomeWork::Plan.
-      def self.plan(outcomes, map:, minutes:, warm_up: [], tempo: {}, fingers: {}) = new(outcomes, map, minutes, warm_up, tempo, fingers).plan
+      # quarters a minute reached }; fingers: { skill id => sentences on the scales it is about }; child: true for words
+      # to a child before those for who helps. Returns Practice::HomeWork::Plan.
+      def self.plan(outcomes, map:, minutes:, warm_up: [], tempo: {}, fingers: {}, child: false)
+        new(outcomes, map, minutes, { warm_up:, tempo:, fingers:, child: }).plan
+      end
 
-      def initialize(outcomes, map, minutes, warm_up, tempo, fingers)
+      def initialize(outcomes, map, minutes, about)
         unless Practice::HomeWork::MINUTES.cover?(minutes)
           raise InvalidInput.new("#{minutes} is out of range", where: { field: 'minutes' }, remedy: 'From 3 to 240 a day.')
         end
@@ -25,9 +28,7 @@ module Fawnmoss
         @outcomes = outcomes.select { HOME.include?(_1.item.kind) && (_1.reached || _1.item.tune) }
         @map = map
         @minutes = minutes
-        @warm_up = warm_up
-        @tempo = tempo
-        @fingers = fingers
+        @warm_up, @tempo, @fingers, @child = about.values_at(:warm_up, :tempo, :fingers, :child)
       end
 
       def plan
@@ -70,7 +71,9 @@ module Fawnmoss
       def weak?(outcome) = outcome.item.kind == 'new' || (outcome.value && outcome.value < 2)
 
       def steps(skill, outcome)
-        [skill.task, *@fingers.fetch(skill.id, []), "Listen and look for: #{skill.checks.join('; ')}.", goal(skill),
+        said = @child ? skill.say : nil
+        look = said ? nil : "Listen and look for: #{skill.checks.join('; ')}."
+        [said, skill.task, *@fingers.fetch(skill.id, []), look, goal(skill),
          (skill.faults.first.then { "#{_1[:fault]}? #{_1[:remedy]}" } if weak?(outcome)), skill.caution]
       end
 

@@ -10,9 +10,9 @@ module Fawnmoss
 
       # One timed thing. id: stable, such as 'review bow.slur'; kind: of KINDS; title; minutes; reasons: sentences; skill: id or nil;
       # tune, tune_title: id and title or nil; words: what to do; line: Line or nil; checks: list;
-      # caution: or nil; pinned: true when the teacher fixed its minutes; also: small skills that share the item, each { skill:, title:, words:,
-      # checks:, caution:, faults: }.
-      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned, :also) do
+      # caution: or nil; pinned: true when the teacher fixed its minutes; say: to a child, or nil; scale: what its marks mean, as of Skill; also: small
+      # skills that share the item, each { skill:, title:, words:, say:, scale:, checks:, caution:, faults: }.
+      Item = Value.of(:id, :kind, :title, :minutes, :reasons, :skill, :tune, :tune_title, :words, :line, :checks, :caution, :pinned, :say, :scale, :also) do
         # Skill ids that can be marked in it.
         def skills = [*skill, *also.map { _1[:skill] }]
 
@@ -21,7 +21,8 @@ module Fawnmoss
 
         # The same as items about one skill each.
         def apart
-          [copy(also: []), *also.map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part.slice(:skill, :title, :words, :checks, :caution)) }]
+          others = also.map { |part| part.slice(:skill, :title, :words, :say, :scale, :checks, :caution) }
+          [copy(also: []), *others.map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part) }]
         end
       end
 

@@ -11,11 +11,13 @@ module Fawnmoss
       :instruments, # ids
       :needs,       # ids of skills to have first
       :task,        # what to do
+      :say,         # the same as one would say it to a child, or nil
       :checks,      # things seen or heard, yes or no
       :faults,      # [{ fault:, remedy: }]
       :days,        # typical before the next thing
       :caution,     # sentence or nil
       :school,      # 'french', 'german', '1-2-4', '1-2-3-4', or nil for all
+      :habit,       # true for posture and the like, which has no tempo: how far it goes by itself
       :once,        # true for what is shown once and then done
       :tempo,       # goal in quarters a minute or nil
       :line,        # Line to play or nil
@@ -24,6 +26,9 @@ module Fawnmoss
       :own          # true when the studio added it
     ) do
       def for?(instrument_id, schools) = instruments.include?(instrument_id) && (school.nil? || schools.include?(school))
+
+      # What its marks mean: 'habit' or 'playing'.
+      def scale = habit ? 'habit' : 'playing'
 
       # The skill as an instrument and a pupil's schools have it.
       #   skill.worded('cello', ['french']).task # => "Sit at the front of the chair. ..."
@@ -39,6 +44,9 @@ module Fawnmoss
     end
 
     # The texts that a variant, or a studio, may word otherwise.
-    Skill::TEXTS = %i[name task checks faults caution].freeze
+    Skill::TEXTS = %i[name task say checks faults caution].freeze
+
+    # Areas whose skills are habits.
+    Skill::HABITS = ['body', 'bow hand'].freeze
   end
 end

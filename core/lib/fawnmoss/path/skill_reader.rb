@@ -36,17 +36,18 @@ module Fawnmoss
         refuse(entry, 'stands there twice') if @by_id.key?(id)
         @by_id[id] = entry
         Skill.new(id:, stage: entry['stage'], area: entry['area'], needs: entry['needs'] || [], instruments: among(entry, 'instruments', ALL) || ALL,
-                  school: among(entry, 'school', SCHOOLS), once: entry['once'] == true,
+                  school: among(entry, 'school', SCHOOLS), once: entry['once'] == true, habit: entry.fetch('habit', Skill::HABITS.include?(entry['area'])),
                   days: entry['days'] || refuse(entry, 'has no days'), tempo: tempo(entry), line: line(entry), order:,
                   own: false, variants: (entry['variants'] || []).map { variant(entry, _1) }, **texts(entry))
       end
 
       def texts(entry)
-        { name: text(entry, 'name'), task: text(entry, 'task'), checks: list(entry, 'checks'), faults: faults(entry), caution: entry['caution'] }
+        { name: text(entry, 'name'), task: text(entry, 'task'), checks: list(entry, 'checks'), faults: faults(entry),
+          say: entry['say'], caution: entry['caution'] }
       end
 
       def variant(entry, given)
-        texts = given.slice('name', 'task', 'checks', 'caution').transform_keys(&:to_sym)
+        texts = given.slice('name', 'task', 'say', 'checks', 'caution').transform_keys(&:to_sym)
         texts[:faults] = faults({ **entry, **given }) if given['faults']
         texts[:tempo] = tempo({ **entry, **given }) if given['tempo']
         texts[:line] = line({ **entry, **given }) if given['scale']

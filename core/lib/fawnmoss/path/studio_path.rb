@@ -15,12 +15,21 @@ module Fawnmoss
 
       # shipped: Skill list. Returns Skill list in the studio's order. What needed a hidden skill needs what that needed.
       def skills(shipped)
-        all = shipped + @changes.filter_map(&:added)
+        all = every(shipped)
         hidden = @changes.select(&:hidden).to_set(&:skill)
         needs = all.to_h { [_1.id, _1.needs] }
         order(all).reject { hidden.include?(_1.id) }.each_with_index.map do |skill, at|
-          worded(skill).copy(needs: skill.needs.flat_map { seen(_1, needs, hidden) }.uniq, order: at)
+          skill.copy(needs: skill.needs.flat_map { seen(_1, needs, hidden) }.uniq, order: at)
         end
+      end
+
+      # Names of skills that would rest on each other in a circle if one of them rested on others; nil when none would. needs: ids.
+      def circle(shipped, id, needs)
+        all = every(shipped)
+        links = all.to_h { [_1.id, _1.id == id ? needs : _1.needs] }
+        found = TSort.each_strongly_connected_component(->(&block) { links.each_key(&block) }, ->(one, &block) { (links[one] & links.keys).each(&block) })
+                     .find { _1.size > 1 || links[_1.first].include?(_1.first) }
+        found && all.select { found.include?(_1.id) }.map(&:name)
       end
 
       # Every skill, hidden ones included: marks that come late may speak of them.
@@ -38,6 +47,9 @@ module Fawnmoss
       end
 
       private
+
+      # Shipped ones and the studio's own, in its words and with its links.
+      def every(shipped) = (shipped + @changes.filter_map(&:added)).map { worded(_1) }
 
       def worded(skill)
         texts = @changes.select { _1.skill == skill.id }.map(&:texts).inject({}, :merge)

@@ -30,7 +30,7 @@ module Fawnmoss
           skilled('first', open.first, strand.minutes, reasons, points: at.zero? ? POINTS : NEXT, must: at.zero?, also: open.drop(1).map { part(_1) })
         end
 
-        def part(skill) = { skill: skill.id, title: skill.name, words: skill.task, **skill.to_h.slice(:checks, :caution, :faults) }
+        def part(skill) = { skill: skill.id, title: skill.name, words: skill.task, scale: skill.scale, **skill.to_h.slice(:say, :checks, :caution, :faults) }
 
         def cautions(skills, step)
           missing = skills.flat_map(&:needs).uniq.reject { @states.begun?(_1) || step.include?(_1) }.map { @map[_1].name }

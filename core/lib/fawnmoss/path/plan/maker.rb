@@ -32,7 +32,8 @@ module Fawnmoss
         # A candidate about a skill, with all that is known of it.
         def skilled(kind, skill, times, reasons, **more)
           candidate("#{kind} #{skill.id}", kind, skill.name, times, reasons: [@promised[['skill', skill.id]]&.words, *reasons].compact,
-                                                                    skill: skill.id, words: skill.task, **skill.to_h.slice(:line, :checks, :caution), **more)
+                                                                    skill: skill.id, words: skill.task, scale: skill.scale,
+                                                                    **skill.to_h.slice(:line, :checks, :caution, :say), **more)
         end
 
         def promise_points(kind, ref) = @promised.key?([kind, ref]) ? POINTS[:promised] : 0
