@@ -131,4 +131,48 @@ RSpec.describe 'pupils' do
     expect(page).to have_content('Nothing is owed for it any more.')
     expect(page).to have_no_button('Let the lesson of Uma go')
   end
+
+  it 'are handed over to another studio by a file, and a whole studio goes out and in again' do
+    visit '/pupils'
+    pell = studio.pupils_dataset.first(name: 'Pell')
+    files = { 'pupil' => download("/api/pupils/#{pell.id}/handover.zip"), 'studio' => download('/api/studio.zip') }.to_h do |name, bytes|
+      [name, File.join(Dir.mktmpdir, "#{name}.zip").tap { File.binwrite(_1, bytes) }]
+    end
+    there = { pupils: studio.pupils_dataset.count, marks: FawnmossServer.db[:marks].where(studio_id: studio.id).count, cards: FawnmossServer.db[:cards].where(studio_id: studio.id).count }
+    attach_file('Take one in from a file', files['pupil'], make_visible: true)
+    expect(page).to have_content('There is already a pupil called Pell.')
+    fill_in 'Another name', with: 'Pell again'
+    click_button 'Take in under this name'
+    expect(page).to have_css('h1', text: 'Pell again')
+    expect(page).to have_content('German hold')
+
+    Capybara.reset_sessions!
+    visit '/login'
+    click_button 'Open a new studio'
+    fill_in 'Email', with: 'new@fawnmoss.example'
+    fill_in 'Password', with: 'quite another long password'
+    fill_in 'Name of the studio', with: 'Second Room'
+    click_button 'Open a studio'
+    expect(page).to have_css('nav[aria-label="Places"]')
+    visit '/studio'
+    attach_file('Restore one that was saved', files['studio'], make_visible: true)
+    expect(page).to have_content('Birch Lane Strings is restored.')
+    second = FawnmossServer::Models::Studio.order(:id).last
+    expect({ pupils: second.pupils_dataset.count, marks: FawnmossServer.db[:marks].where(studio_id: second.id).count, cards: FawnmossServer.db[:cards].where(studio_id: second.id).count }).to eq(there)
+    visit '/pupils'
+    click_link 'Linnet', match: :first
+    click_link 'No. 3, Brook Song'
+    expect(page).to have_css('.card-paper h1', text: 'Brook Song')
+    attach_again = files['studio']
+    visit '/studio'
+    attach_file('Restore one that was saved', attach_again, make_visible: true)
+    expect(page).to have_content('This studio is not empty')
+  ensure
+    FawnmossServer.db[:studios].where(account_id: FawnmossServer.db[:accounts].where(email: 'new@fawnmoss.example').select(:id)).select_map(:id).each do |id|
+      %i[card_links card_reports home_notes cards].each { |table| FawnmossServer.db[table].where(studio_id: id).delete }
+      FawnmossServer.db[:marks].where(studio_id: id).order(Sequel.desc(:id)).delete
+      %i[pins charts tunes pupils].each { |table| FawnmossServer.db[table].where(studio_id: id).delete }
+    end
+    FawnmossServer.db[:accounts].where(email: 'new@fawnmoss.example').delete
+  end
 end

@@ -18,6 +18,19 @@ module FawnmossServer
         app.get('/api/statistics') { json({ years: Actions::Care.statistics(studio) }) }
         app.delete('/api/pupils/:id') { Actions::Care.erase(studio, params['id'], fields) && json({ done: true }) }
         files(app)
+        handover(app)
+      end
+
+      # From studio to studio.
+      def self.handover(app)
+        app.get('/api/pupils/:id/handover.zip') do
+          pupil = studio.pupil(params['id'])
+          file('application/zip', "#{Actions::FileNames.of(pupil.name, 'to hand over', today.iso8601)}.zip") { Actions::Handover.pupil(pupil) }
+        end
+        app.get('/api/studio.zip') do
+          file('application/zip', "#{Actions::FileNames.of(studio.name, 'everything', today.iso8601)}.zip") { Actions::Handover.studio(studio) }
+        end
+        app.post('/api/handover') { json(Actions::HandoverIn.call(studio, fields, today), 201) }
       end
 
       # Weekly lessons, and times away: each answers with the pupil as it then is.
@@ -42,7 +55,7 @@ module FawnmossServer
         app.get('/api/pupils/:id/strip.pdf') { printed('strip', 'tapes', 'temperament', 'length') }
         app.get('/api/pupils/:id/report.pdf') { printed('report', 'from', 'to') }
       end
-      private_class_method :files, :presence
+      private_class_method :files, :presence, :handover
     end
   end
 end

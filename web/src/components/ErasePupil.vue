@@ -26,6 +26,7 @@ const erase = () => act(async () => {
 <template>
   <p class="small">
     <a :href="`/api/pupils/${id}/everything.json`" download>Everything about {{ name }} in one file</a> ·
+      <a :href="`/api/pupils/${id}/handover.zip`" download>Hand {{ name }} over: a file for another studio</a> ·
       <button type="button" class="erase" @click="open = true">Erase {{ name }}</button>
   </p>
   <v-dialog v-model="open" max-width="480">

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { Trouble } from '../api/client'
 import type { Pupil } from '../api/types'
 import PupilForm from '../components/PupilForm.vue'
+import TakeIn from '../components/TakeIn.vue'
 import StoneShape from '../components/StoneShape.vue'
 import { localDate } from '../api/client'
 import { shortDate, slotWords } from '../geometry/dates'
@@ -29,6 +30,10 @@ async function added(pupil: Pupil): Promise<void> {
   pupils.choose(pupil.id)
   await router.push(`/pupils/${pupil.id}`)
 }
+async function taken(what: { pupil_id: number | null }): Promise<void> {
+  await load()
+  if (what.pupil_id) await router.push(`/pupils/${what.pupil_id}`)
+}
 onMounted(load)
 /** Those who come, and below them those who are away. */
 const here = computed(() => pupils.all.filter((pupil) => !pupil.absence?.now))
@@ -38,7 +43,10 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
 
 <template>
   <div class="page">
-    <header><h1>Pupils</h1><v-btn class="push" variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></header>
+    <header>
+      <h1>Pupils</h1>
+      <span class="push"><TakeIn label="Take one in from a file" @taken="taken" /> <v-btn variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></span>
+    </header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="loaded && !pupils.all.length">Nobody here yet. Add a pupil: a first name and an instrument are enough to start.</p>
     <table v-if="here.length">

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import StudioHand from '../components/StudioHand.vue'
 import StudioRules from '../components/StudioRules.vue'
+import TakeIn from '../components/TakeIn.vue'
 import StudioYears from '../components/StudioYears.vue'
 import { useSession } from '../stores/session'
 
@@ -15,6 +16,11 @@ const busy = ref(false)
 const said = ref('')
 const problem = ref('')
 
+const taken = ref('')
+async function restored(what: { name: string }): Promise<void> {
+  taken.value = what.name
+  await session.look()
+}
 async function change(): Promise<void> {
   busy.value = true
   said.value = problem.value = ''
@@ -52,6 +58,11 @@ async function leave(everywhere = false): Promise<void> {
     </p>
     <StudioRules><StudioHand /></StudioRules>
     <StudioYears />
+    <h2 class="ruled">Everything in one file</h2>
+    <p><v-btn href="/api/studio.zip" download>Save the whole studio</v-btn> <TakeIn label="Restore one that was saved" @taken="restored" /></p>
+    <p class="small quiet">Pupils, marks, lessons, tunes, charts, cards, rules and your own path. A saved studio is restored into an empty one; links to cards are
+      made anew there. Keep the file where only you can read it.</p>
+    <p v-if="taken" class="small" role="status">{{ taken }} is restored.</p>
     <h2 class="ruled">Password</h2>
     <form class="narrow" @submit.prevent="change">
       <v-text-field v-model="old" type="password" label="Present password" autocomplete="current-password" />

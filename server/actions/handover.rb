@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+require 'zip'
+
+module FawnmossServer
+  module Actions
+    # Everything about a pupil, or of a whole studio, as one file: out of one studio and into another (HandoverIn). Inside the zip archive:
+    # fawnmoss.json says what it is, and TABLE.jsonl has a row a line, with the ids it had. What can be worked out again is not carried, nor is what
+    # opens something: links to cards are made anew.
+    module Handover
+      VERSION = 1
+      HEAD = 'fawnmoss.json'
+      # Tables in the order in which they are put in: what a row points at stands before it.
+      PUPIL = %i[pupils tunes skill_changes lessons charts pins cards card_reports home_notes marks promises holds fits tapes lesson_changes slots
+                 absences].freeze
+      STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
+      # Worked out again, or made anew: digests, what tunes ask for, private links.
+      LEFT = %i[pupil_digests demand_kinds tune_demands card_links].freeze
+      SECRET = { studios: %i[id account_id feed_nonce], hands: %i[habits print] }.freeze
+      PAGE = 500 # rows read at once
+
+      # Bytes of the archive about one pupil: with the tunes of its charts and marks, and the studio's own skills.
+      def self.pupil(pupil)
+        pack('pupil', pupil.name, PUPIL) { |table| about(pupil, table) }
+      end
+
+      # Bytes of the whole studio.
+      def self.studio(studio)
+        pack('studio', studio.name, STUDIO + PUPIL) do |table|
+          table == :studios ? FawnmossServer.db[:studios].where(id: studio.id) : FawnmossServer.db[table].where(studio_id: studio.id)
+        end
+      end
+
+      def self.pack(kind, name, tables)
+        counts = {}
+        Zip::OutputStream.write_buffer do |zip|
+          tables.each do |table|
+            zip.put_next_entry("#{table}.jsonl")
+            counts[table] = write(zip, table, yield(table))
+          end
+          zip.put_next_entry(HEAD)
+          zip.write(JSON.pretty_generate(format: 'fawnmoss', kind:, version: VERSION, name:, made_on: Date.today.iso8601, rows: counts))
+        end.string
+      end
+
+      # Rows of a table that belong to a pupil.
+      def self.about(pupil, table)
+        rows = FawnmossServer.db[table]
+        charts, cards = [pupil.charts_dataset, pupil.cards_dataset].map { _1.select(:id) }
+        case table
+        when :pupils then rows.where(id: pupil.id)
+        when :tunes then rows.where(id: pupil.charts_dataset.select(:tune_id)).or(id: pupil.marks_dataset.exclude(tune_id: nil).select(:tune_id))
+        when :skill_changes then rows.where(studio_id: pupil.studio_id).exclude(added: nil)
+        when :pins then rows.where(chart_id: charts)
+        when :card_reports then rows.where(card_id: cards)
+        else rows.where(pupil_id: pupil.id)
+        end
+      end
+
+      def self.write(zip, table, rows)
+        hidden = [:studio_id, *SECRET[table]]
+        order = rows.columns.include?(:id) ? [:id] : rows.columns.first(2)
+        count = 0
+        rows.order(*order).paged_each(rows_per_fetch: PAGE, strategy: :filter) do |row|
+          zip.write("#{JSON.generate(row.except(*hidden).transform_values { plain(_1) })}\n")
+          count += 1
+        end
+        count
+      end
+
+      # As JSON takes it, and reads it again without loss.
+      def self.plain(value)
+        case value
+        when BigDecimal then value.to_s('F')
+        when Time then value.utc.iso8601(6)
+        when Date then value.iso8601
+        else value
+        end
+      end
+      private_class_method :pack, :about, :write, :plain
+    end
+  end
+end

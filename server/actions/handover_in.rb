@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+require 'zip'
+
+module FawnmossServer
+  module Actions
+    # A file of Handover read, checked row by row, and put in: a pupil into a studio, or a whole studio into an empty one. All of it or nothing.
+    class HandoverIn
+      UNPACKED = 150_000_000 # bytes that come out of an archive
+      BATCH = 200 # rows an INSERT
+      # Columns in which ids of other rows stand without being foreign keys.
+      ITEM = /\A(?<kind>tune|spots|own) (?<id>\d+)\z/
+      REMEDY = 'Save the file anew where it comes from.'
+
+      # What was put in: { kind:, name:, pupil_id: of a pupil or nil, rows: how many }. fields: file: the archive in base64; name: another one for a pupil
+      # whose name is taken. Raises InvalidInput that says where.
+      def self.call(studio, fields, today)
+        bytes = fields.block('file', max: 11_500_000)
+        name = fields.text('name', max: 60, default: '')
+        schema = (Handover::STUDIO + Handover::PUPIL).to_h { [_1, HandoverRow.columns(_1)] }
+        head, tables = Apart.run(:imports, studio.id) { HandoverFile.read(bytes, schema) }
+        new(studio, head, tables, name, today).put
+      end
+
+      def initialize(studio, head, tables, name, today)
+        @studio = studio
+        @head = head
+        @tables = tables
+        @name = name
+        @today = today
+        @ids = Hash.new { |all, table| all[table] = {} } # old id => new one
+      end
+
+      def put
+        FawnmossServer.db.transaction do
+          @studio.lock!
+          whole? ? empty! : named!
+          (@head['kind'] == 'studio' ? Handover::STUDIO + Handover::PUPIL : Handover::PUPIL).each { |table| fill(table, @tables.fetch(table, [])) }
+          rewrite
+        end
+        renew
+        pupil_id = whole? ? nil : @ids[:pupils].values.first
+        { kind: @head['kind'], name: whole? ? @head['name'] : @studio.pupil(pupil_id).name, pupil_id:, rows: @tables.values.sum(&:size) }
+      end
+
+      private
+
+      def whole? = @head['kind'] == 'studio'
+      def refuse(field, message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: }, remedy:))
+
+      def empty!
+        used = %i[pupils tunes lessons skill_changes holidays].reject { FawnmossServer.db[_1].where(studio_id: @studio.id).empty? }
+        return if used.empty?
+
+        refuse('file', 'This studio is not empty: it has pupils, tunes or changes of its own.', 'Open a new studio for it, and restore it there.')
+      end
+
+      def named!
+        pupil = @tables.fetch(:pupils).first
+        pupil[:name] = @name unless @name.empty?
+        return if @studio.pupils_dataset.where(name: pupil[:name]).empty?
+
+        refuse('name', "There is already a pupil called #{pupil[:name]}.", 'Give this one another name.')
+      end
+
+      def fill(table, rows)
+        case table
+        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing)) if rows.any?
+        when :tunes then known(table, rows, :digest)
+        when :skill_changes then known(table, rows, :skill)
+        when :hands, :hand_tastes # a row made by looking is in the way
+          FawnmossServer.db[table].where(studio_id: @studio.id).delete
+          insert(table, rows)
+        else insert(table, rows)
+        end
+      end
+
+      # Those that are here already are not put in again.
+      def known(table, rows, by)
+        here = FawnmossServer.db[table].where(studio_id: @studio.id).select_hash(by, :id)
+        rows.each { |row| @ids[table][row[:id]] = here[row[by]] if here.key?(row[by]) }
+        insert(table, rows.reject { here.key?(_1[by]) })
+      end
+
+      def insert(table, rows)
+        keys = HandoverRow.keys(table)
+        rows.each_slice(BATCH).with_index do |slice, batch|
+          first = first_id(table, slice.map { |row| ready(table, row, keys) })
+          slice.each_with_index { |row, at| @ids[table][row[:id]] = first + at } if slice.first.key?(:id)
+        rescue Sequel::DatabaseError => e
+          raise if Boot::Again.worth?(e)
+
+          from = (batch * BATCH) + 1
+          refuse('file', "Rows #{from} to #{from + slice.size - 1} of #{table} do not fit together.", REMEDY)
+        end
+      end
+
+      # MariaDB gives the rows of one INSERT ids in a row, the first of which it tells.
+      def first_id(table, rows)
+        columns = rows.flat_map(&:keys).uniq
+        FawnmossServer.db[table].multi_insert_sql(columns, rows.map { _1.values_at(*columns) }).each { FawnmossServer.db.run(_1) }
+        FawnmossServer.db.get(Sequel.function(:last_insert_id))
+      end
+
+      # With the ids that hold here. A correction is pointed at what it corrects when all marks are there.
+      def ready(table, row, keys)
+        changed = row.except(:id).merge(keys.to_h { |column, to| [column, row[column] && @ids[to].fetch(row[column]) { lost(table, column) }] })
+        changed[:corrects_id] = nil if table == :marks
+        changed[:subject] = "#{changed[:pupil_id]} #{row[:instrument]}" if table == :charts && row[:pupil_id]
+        changed[:habits] = '[]' if table == :hands # found again in the charts
+        { **changed, studio_id: @studio.id }
+      end
+
+      def lost(table, column) = refuse('file', "A row of #{table} points at nothing (#{column}).", REMEDY)
+
+      # Ids that stand in texts, and corrections.
+      def rewrite
+        rows(:marks).select { _1[:corrects_id] }.each do |row|
+          change(:marks, row, corrects_id: @ids[:marks].fetch(row[:corrects_id]) { lost(:marks, :corrects_id) })
+        end
+        rows(:promises).select { _1[:kind] == 'tune' }.each { |row| change(:promises, row, ref: @ids[:tunes].fetch(row[:ref].to_i, 0).to_s) }
+        rows(:lessons).each { |row| lesson(row) }
+      end
+
+      def rows(table) = @tables.fetch(table, [])
+      def change(table, row, **columns) = FawnmossServer.db[table].where(id: @ids[table][row[:id]]).update(columns)
+
+      def lesson(row)
+        texts = %i[items wishes clock].to_h { |name| [name, row[name] && JSON.generate(renamed(JSON.parse(row[name])))] }
+        change(:lessons, row, **texts)
+      end
+
+      # "tune 4" and "spots 4" by the tune's new id, "own 7" by that of the promise; tune and chart of an item.
+      def renamed(value)
+        case value
+        when Array then value.map { renamed(_1) }
+        when Hash
+          value.to_h do |name, inner|
+            table = { 'tune' => :tunes, 'chart_id' => :charts }[name]
+            [renamed(name), table && inner.is_a?(Integer) ? @ids[table][inner] : renamed(inner)]
+          end
+        when ITEM then named_anew(Regexp.last_match)
+        else value
+        end
+      end
+
+      def named_anew(item)
+        known = @ids[item[:kind] == 'own' ? :promises : :tunes]
+        "#{item[:kind]} #{known.fetch(item[:id].to_i, item[:id])}"
+      end
+
+      # What was not carried is worked out again.
+      def renew
+        @studio.refresh
+        @studio.renew_path
+        @studio.renew_rules
+        @studio.renew_calendar
+        @studio.pupils_dataset.where(id: @ids[:pupils].values).each { Models::PupilDigest.renew(_1) }
+        Looking.wake(@studio.id)
+      end
+    end
+  end
+end
