@@ -131,6 +131,9 @@ RSpec.describe 'lessons' do
     press('n')
     page.driver.browser.action.send_keys('Bow sinks at the change.').send_keys(:escape).perform
 
+    kept = "caches.open('fawnmoss.page').then(box => box.keys()).then(keys => arguments[0](keys.some(key => key.url.includes('verovio'))))"
+    wait_until { page.evaluate_async_script(kept) && page.evaluate_script("Object.keys(localStorage).some(name => name.endsWith('.sheets'))") }
+    sleep 1.5 # the rest of what is fetched ahead
     Capybara.app.cut = true
     press(:arrow_right)
     expect(page).to have_no_css('.lesson h1', text: 'Two notes in one bow')
@@ -142,6 +145,9 @@ RSpec.describe 'lessons' do
     page.driver.browser.navigate.refresh # in the middle of it, and with nobody there
     expect(page).to have_css('.lesson h1', text: third)
     expect(page).to have_content('1 mark is kept here until the server can be reached')
+    walk_to('Play Brook Song')
+    expect(page).to have_css('.excerpt .band', wait: 120) # its chart is here too, engraved without the server
+    find('aside li', text: third).find('button').click
     Capybara.app.cut = false
     visit page.current_path
     expect(page).to have_css('.lesson h1', text: third)

@@ -165,7 +165,7 @@ RSpec.describe 'the studio' do
     expect(page).to have_link('2 notes by your own hand')
     with = digits
     go_to_note(24)
-    expect(page).to have_content('Your own hand decided here. By itself the engine takes: open D.')
+    expect(page).to have_content('Your own hand decided here. By itself Fawnmoss takes: open D.')
     click_link '2 notes by your own hand'
     expect(page).to have_content('You take the fourth finger rather than the open string, coming down: 4 of 4 times.')
     expect(page).to have_link('Mossy Wall')

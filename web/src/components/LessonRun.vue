@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
 import type { Hold, Lesson, LessonItem } from '../api/types'
@@ -129,7 +129,9 @@ async function finish(): Promise<void> {
   }
 }
 
-const { excerpt, key } = useExcerpt(item, props.opened.pupil.id)
+const { excerpt, key, putBy } = useExcerpt(item, props.opened.pupil.id, id)
+const ahead = setTimeout(() => void putBy(items.value), 2500) // what is in hand goes first
+onUnmounted(() => clearTimeout(ahead))
 watch(item, (one) => {
   if (one?.tempo && !metronome.on.value) metronome.set(one.tempo)
 }, { immediate: true })

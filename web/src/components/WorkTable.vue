@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { PractisedDay, WorkItem } from '../api/types'
 import { doneWords } from '../geometry/words'
 import { week } from '../geometry/work'
@@ -8,6 +8,12 @@ import { week } from '../geometry/work'
 const props = defineProps<{ items: WorkItem[]; issued: string; days?: PractisedDay[]; live?: boolean; today?: string }>()
 const emit = defineEmits<{ tick: [item: number, day: string, runs: number]; hear: [item: WorkItem]; tempo: [tempo: number] }>()
 
+/** A day to come is not ticked: it says so. */
+const early = ref('')
+function tick(item: number, day: string): void {
+  early.value = props.today && day > props.today ? `${whole(day)} is still to come: tick it when it is done.` : ''
+  if (!early.value) emit('tick', item, day, next(runs(item, day)))
+}
 const dates = computed(() => week(props.issued))
 const runs = (item: number, day: string): number => props.days?.find((one) => one.day === day)?.items[String(item)] ?? 0
 const letters = (day: string) => new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'short' }).slice(0, 2)
@@ -33,16 +39,18 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
           <button
             v-if="live" type="button" class="box" :class="{ done: runs(index, day), now: day === today }"
             :aria-label="`${whole(day)}: ${doneWords(runs(index, day))}`"
-            @click="emit('tick', index, day, next(runs(index, day)))"
+            @click="tick(index, day)"
           >{{ runs(index, day) || '' }}</button>
           <span v-else class="box">{{ runs(index, day) || '' }}</span>
         </span>
       </div>
     </li>
   </ol>
+  <p v-if="live" class="small fawn early" role="status">{{ early }}</p>
 </template>
 
 <style scoped>
+.early:empty { display: none; }
 .work li {
   display: grid; grid-template-columns: 1fr auto; gap: 2px 20px; padding: 3px 0; border-top: 1px solid var(--rule);
   align-items: start; break-inside: avoid;

@@ -1,9 +1,10 @@
 import { computed, ref } from 'vue'
 import { withSystems } from '../geometry/systems'
+import script from '../workers/engraver.ts?worker&url'
 
 const BASE = `${import.meta.env.BASE_URL}vendor/verovio-6.3.0/`
-/** The files the engraver is made of, beside its worker. */
-export const ENGRAVER = ['verovio-module.mjs', 'verovio.mjs'].map((name) => BASE + name)
+/** The files the engraver is made of, its worker among them. */
+export const ENGRAVER = [...['verovio-module.mjs', 'verovio.mjs'].map((name) => BASE + name), script]
 /** Verovio's scale in percent: at 40 a staff is about 29 px high. */
 export const SCALE = 40
 
@@ -31,7 +32,7 @@ let count = WARMING
 let engravers: Engraver[] = []
 
 function start(): Engraver {
-  const worker = new Worker(new URL('../workers/engraver.ts', import.meta.url), { type: 'module' })
+  const worker = new Worker(script, { type: 'module' })
   const jobs = new Map<number, Job>()
   const made = { worker, jobs }
   worker.onmessage = ({ data }: MessageEvent<{ id: number; pages?: string[]; error?: string; progress?: number }>) => {

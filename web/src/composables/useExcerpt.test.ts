@@ -1,3 +1,4 @@
+// @vitest-environment happy-dom
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
@@ -17,6 +18,7 @@ beforeEach(() => vi.stubGlobal('fetch', async (address: string, options: { body?
 }))
 afterEach(() => {
   asked.splice(0)
+  localStorage.clear()
   vi.unstubAllGlobals()
 })
 
@@ -24,7 +26,7 @@ const item = (given: Partial<LessonItem>) => ref({ id: 'x', kind: 'scale', line:
 const line = { keys: ['D major', 'G major'], kind: null, octaves: 1, begins: 'open', to: 'tonic', rhythm: 'twice', slur: '1' } as const
 
 it('writes the scale in its first key, then in the one chosen, the old one standing until it is there', async () => {
-  const { excerpt, key } = useExcerpt(item({ line: { ...line, keys: [...line.keys] } }), 3)
+  const { excerpt, key } = useExcerpt(item({ line: { ...line, keys: [...line.keys] } }), 3, 12)
   await flushPromises()
   expect(key.value).toBe('D major')
   expect(excerpt.value?.chart).toBe('scale')
@@ -38,11 +40,28 @@ it('writes the scale in its first key, then in the one chosen, the old one stand
 
 it('cuts the two worst spots out of the chart, and leaves the words alone when there is none', async () => {
   const one = item({ kind: 'spots', chart_id: 4 })
-  const { excerpt } = useExcerpt(one, 3)
+  const { excerpt } = useExcerpt(one, 3, 12)
   await flushPromises()
   expect(asked).toEqual(['/api/charts/4', '/api/charts/4/work {"bars":[3,7,8],"minutes_per_day":15}'])
   expect(excerpt.value).toMatchObject({ chart: 'bars', tempo: 72 })
   one.value = { ...one.value!, id: 'y', chart_id: 5 }
+  await flushPromises()
+  expect(excerpt.value).toBeNull()
+})
+
+it('keeps what the lesson is played from, so that it is here when the server is not', async () => {
+  const one = item({})
+  const { excerpt, putBy } = useExcerpt(one, 3, 12)
+  const scale = { ...one.value!, id: 'scale a', line: { ...line, keys: [...line.keys] } }
+  await putBy([one.value!, scale, { ...one.value!, id: 'tune 4', kind: 'tune', chart_id: 4 }])
+  expect(asked).toHaveLength(3)
+  await putBy([scale])
+  expect(asked).toHaveLength(3) // it is here
+  vi.stubGlobal('fetch', () => Promise.reject(new Error('away')))
+  one.value = scale
+  await flushPromises()
+  expect(excerpt.value?.chart).toBe('scale')
+  one.value = { ...scale, id: 'never seen' }
   await flushPromises()
   expect(excerpt.value).toBeNull()
 })

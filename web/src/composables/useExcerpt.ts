@@ -1,15 +1,20 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { ask } from '../api/client'
+import { single } from './kept'
 import type { CardBody, ChartView, LessonItem, Scale, Work } from '../api/types'
+
+/** The name under which a browser keeps what a lesson is played from. */
+export const sheetsOf = (lesson: number): string => `fawnmoss.lesson.${lesson}.sheets`
 
 type Excerpt = Pick<Scale, 'chart' | 'musicxml' | 'strings'> & { tempo: number | null }
 
 /**
- * What an item of a lesson is played from: a scale in one of its keys, the chart's worst spots, or the whole tune. Without it the
- * words of the item still stand.
- *   const { excerpt, key } = useExcerpt(item, 3)
+ * What an item of a lesson is played from: a scale in one of its keys, the chart's worst spots, or the whole tune. What was seen, and all
+ * that putBy fetches ahead, is kept in this browser for when the server cannot be reached; without it the words of the item still stand.
+ *   const { excerpt, key, putBy } = useExcerpt(item, 3, 12)
  */
-export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
+export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number, lesson: number) {
+  const box = single<Record<string, Excerpt>>(sheetsOf(lesson))
   const excerpt = ref<Excerpt | null>(null)
   const chosen = ref('')
   const key = computed({
@@ -20,11 +25,11 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
   })
   let asked = 0
 
-  async function ofScale(line: NonNullable<LessonItem['line']>): Promise<Excerpt> {
+  async function ofScale(line: NonNullable<LessonItem['line']>, inKey: string): Promise<Excerpt> {
     const { kind, octaves, begins, to, rhythm, slur } = line
     const query = new URLSearchParams({
       pupil_id: String(pupil),
-      key: key.value,
+      key: inKey,
       octaves: String(octaves),
       begins,
       to,
@@ -39,6 +44,24 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
     const bars = kind === 'spots' ? [...new Set(view.chart.spots.slice(0, 2).flatMap((spot) => spot.bars))].sort((a, b) => a - b) : []
     const body: CardBody = (await ask<Work>('POST', `/charts/${chart}/work`, { bars, minutes_per_day: 15 })).body
     return body.chart ? { chart: body.chart, musicxml: body.musicxml!, strings: body.strings!, tempo: view.tempo } : null
+  }
+  /** From the server, and kept; else as it was kept. */
+  async function fetched(one: LessonItem, inKey: string): Promise<Excerpt | null> {
+    const name = `${one.id} ${inKey}`
+    try {
+      const found = one.line ? await ofScale(one.line, inKey) : one.chart_id ? await ofTune(one.chart_id, one.kind) : null
+      if (found) box.keep({ ...box.read(), [name]: found })
+      return found
+    } catch {
+      return box.read()?.[name] ?? null
+    }
+  }
+  /** Fetches what the items of a lesson are played from, one after the other, so that it is here when the connection is not. */
+  async function putBy(items: LessonItem[]): Promise<void> {
+    for (const one of items) {
+      const inKey = one.line?.keys[0] ?? ''
+      if ((one.line || one.chart_id) && !box.read()?.[`${one.id} ${inKey}`]) await fetched(one, inKey)
+    }
   }
   // Before anything is asked, so that an item and its first key are one change.
   watch(
@@ -55,15 +78,11 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number) {
       const own = ++asked
       const one = item.value
       if (!one) return
-      try {
-        const found = one.line ? await ofScale(one.line) : one.chart_id ? await ofTune(one.chart_id, one.kind) : null
-        if (own === asked) excerpt.value = found
-      } catch {
-        if (own === asked) excerpt.value = null
-      }
+      const found = await fetched(one, key.value)
+      if (own === asked) excerpt.value = found
     },
     { immediate: true },
   )
 
-  return { excerpt, key }
+  return { excerpt, key, putBy }
 }

@@ -4,6 +4,7 @@ import type { Lesson } from '../api/types'
 import { inOrder } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
 import { single } from './kept'
+import { sheetsOf } from './useExcerpt'
 
 interface Kept { at: number; seconds: Record<string, number>; note: string; carried: string[]; order?: string[]; key?: string }
 const SAVE = 20 // seconds of lesson between two savings of the clock
@@ -43,6 +44,7 @@ export function useLessonKeeping(lesson: Ref<Lesson>) {
   function forget(): void {
     box.keep(null)
     planBox.keep(null)
+    single(sheetsOf(opened.id)).keep(null)
   }
   const state = () => ({
     note: note.value,

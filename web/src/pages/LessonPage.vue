@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { onUnmounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, type Trouble } from '../api/client'
 import type { Lesson } from '../api/types'
 import LessonRun from '../components/LessonRun.vue'
+import { ENGRAVER } from '../composables/useEngraver'
 import { keepPage } from '../composables/pageKept'
 import { useLoad } from '../composables/useLoad'
 import { single } from '../composables/kept'
@@ -25,9 +26,12 @@ async function fetchLesson(): Promise<Lesson> {
     throw error
   }
 }
+let keeping: ReturnType<typeof setTimeout> | undefined
+onUnmounted(() => clearTimeout(keeping))
 watch(() => route.params.id, () => void load(), { immediate: true })
 watch(lesson, (found) => {
-  if (found?.status === 'running') void keepPage()
+  // Once the notes are there too, the engraver is put by as well.
+  if (found?.status === 'running') keeping = setTimeout(() => void keepPage(found.items.some((one) => one.line || one.chart_id) ? ENGRAVER : []), 4000)
   if (found?.status === 'done') void router.replace(`/lessons/${found.id}/home`)
   if (found?.status === 'planned') void router.replace(`/pupils/${found.pupil.id}/plan?date=${found.held_on}`)
 })

@@ -45,7 +45,7 @@ export const useSession = defineStore('session', () => {
     await ask('POST', '/logout', everywhere ? { global_logout: true } : {})
     studio.value = null
     // What was kept to open a lesson without the server names a pupil. Marks and notes that are not sent yet stay.
-    for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.plan$/.test(box)) localStorage.removeItem(box)
+    for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.(plan|sheets)$/.test(box)) localStorage.removeItem(box)
   }
 
   return { studio, sizes, asked, look, logIn, create, logOut }
