@@ -182,4 +182,33 @@ RSpec.describe 'pupils' do
     end
     FawnmossServer.db[:accounts].where(email: 'new@fawnmoss.example').delete
   end
+
+  it 'have a repertoire, a concert with its time on paper, and a report with the teacher’s own words' do
+    linnet = studio.pupils_dataset.first(name: 'Linnet')
+    visit "/pupils/#{linnet.id}"
+    within(find('section', text: 'Repertoire', match: :first)) do
+      expect(page).to have_css('section', text: 'Played')
+      find('li', text: 'Brook Song').click_button('to the concert')
+      find('.add input[type=text]').set('brother')
+    end
+    find('.v-list-item', text: 'Brother John').click
+    click_button 'For the concert'
+    expect(page).to have_button('Take Brother John out')
+    click_link 'The concert'
+    fill_in 'Title', with: 'Tea and tunes'
+    press(:tab)
+    expect(page).to have_content('Saved.')
+    click_button 'Brother John: earlier'
+    expect(page).to have_css('ol li:first-child', text: 'Brother John')
+    expect(printed).to include(pages: 1, text: match(/Tea and tunes.*Birch Lane Strings.*Brother John.*Linnet, violin.*Brook Song/m))
+    expect(page).to have_content(/2 pieces, about \d+ minutes/)
+
+    visit "/pupils/#{linnet.id}/report"
+    fill_in 'Your own words', with: 'A term full of slurs.'
+    press(:tab)
+    expect(page).to have_content('Kept.')
+    visit page.current_url
+    expect(page).to have_field('Your own words', with: 'A term full of slurs.')
+    expect(printed[:text]).to include('A term full of slurs.', 'Linnet')
+  end
 end

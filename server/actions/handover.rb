@@ -12,7 +12,7 @@ module FawnmossServer
       HEAD = 'fawnmoss.json'
       # Tables in the order in which they are put in: what a row points at stands before it.
       PUPIL = %i[pupils tunes skill_changes lessons charts pins cards card_reports home_notes marks promises holds fits tapes lesson_changes slots
-                 absences].freeze
+                 absences report_words repertoire].freeze
       STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
       # Worked out again, or made anew: digests, what tunes ask for, private links.
       LEFT = %i[pupil_digests demand_kinds tune_demands card_links].freeze
@@ -49,12 +49,19 @@ module FawnmossServer
         charts, cards = [pupil.charts_dataset, pupil.cards_dataset].map { _1.select(:id) }
         case table
         when :pupils then rows.where(id: pupil.id)
-        when :tunes then rows.where(id: pupil.charts_dataset.select(:tune_id)).or(id: pupil.marks_dataset.exclude(tune_id: nil).select(:tune_id))
+        when :tunes then rows.where(id: tunes(pupil))
         when :skill_changes then rows.where(studio_id: pupil.studio_id).exclude(added: nil)
         when :pins then rows.where(chart_id: charts)
         when :card_reports then rows.where(card_id: cards)
         else rows.where(pupil_id: pupil.id)
         end
+      end
+
+      # Ids of the tunes that are spoken of.
+      def self.tunes(pupil)
+        asked = [pupil.charts_dataset, pupil.marks_dataset, FawnmossServer.db[:repertoire].where(pupil_id: pupil.id)]
+        promised = pupil.lessons_dataset.db[:promises].where(pupil_id: pupil.id, kind: 'tune').select_map(:ref).map(&:to_i)
+        asked.flat_map { _1.exclude(tune_id: nil).distinct.select_map(:tune_id) } | promised
       end
 
       def self.write(zip, table, rows)
@@ -77,7 +84,7 @@ module FawnmossServer
         else value
         end
       end
-      private_class_method :pack, :about, :write, :plain
+      private_class_method :pack, :tunes, :about, :write, :plain
     end
   end
 end

@@ -65,7 +65,7 @@ module FawnmossServer
 
       def fill(table, rows)
         case table
-        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing)) if rows.any?
+        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing, :concert)) if rows.any?
         when :tunes then known(table, rows, :digest)
         when :skill_changes then known(table, rows, :skill)
         when :hands, :hand_tastes # a row made by looking is in the way

@@ -48,8 +48,22 @@ module FawnmossServer
         lessons = subject.marks.select { _1.source == 'lesson' }.map(&:made_on)
         report = Fawnmoss::Path::TermReport.new(name: pupil.name, map: subject.map, marks: subject.evidence, from:, to:, rules: subject.rules,
                                                 lessons:, tunes: tunes(subject), practice: told_days(pupil))
-        { pupil: pupil.values.slice(:id, :name, :instrument), studio: pupil.studio.name, from: from.iso8601, to: to.iso8601, parts: report.parts.map(&:to_h) }
+        { pupil: pupil.values.slice(:id, :name, :instrument), studio: pupil.studio.name, from: from.iso8601, to: to.iso8601, parts: report.parts.map(&:to_h),
+          own: (own(pupil, from, to) || Models::ReportWords.new(words: '', note: '', lock_version: 0)).to_answer }
       end
+
+      # The teacher's own words in the report of these days. Raises Stale when another window was first.
+      def self.say(pupil, fields, today)
+        range = (today - 3650)..today
+        from, to = %w[from to].map { fields.date(_1, range) || fields.refuse(_1, 'The day is missing.', nil) }
+        changes = { words: fields.text('words', max: 2000, default: ''), note: fields.text('note', max: 1000, default: '') }
+        Models::ReportWords.dataset.insert_ignore.insert(studio_id: pupil.studio_id, pupil_id: pupil.id, from_date: from, to_date: to)
+        row = own(pupil, from, to) || raise(Missing)
+        row.save_or_stale(fields.integer('lock_version', 0..1_000_000), changes) { row.to_answer }
+        row.to_answer
+      end
+
+      def self.own(pupil, from, to) = Models::ReportWords.first(pupil_id: pupil.id, from_date: from, to_date: to)
 
       def self.weekly(subject, today, weeks)
         Fawnmoss::Path::Progress.weekly(subject.evidence, subject.map.ids, today:, weeks:, rules: subject.rules, map: subject.map).map { { **_1.to_h, on: _1.on.iso8601 } }
@@ -106,7 +120,7 @@ module FawnmossServer
         { **pupil.values.slice(:id, :name, :instrument, :size), last_seen: roll.last_seen(pupil)&.iso8601, minutes: told.fetch(pupil.id, 0),
           counts:, planned: pupil.minutes_per_day * pupil.days_per_week * 4, look: PupilAnswer.brief_looks(pupil, today, roll) }
       end
-      private_class_method :plain, :weekly, :areas, :tempi, :titles, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
+      private_class_method :own, :plain, :weekly, :areas, :tempi, :titles, :tunes, :finished, :told_days, :practice, :stuck, :told, :line
     end
   end
 end

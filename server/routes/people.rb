@@ -13,6 +13,8 @@ module FawnmossServer
         app.get('/api/pupils/:id/warm-up') { json(Actions::WarmUps.read(studio.pupil(params['id']), asked('minutes', 'date'), today)) }
         app.get('/api/pupils/:id/progress') { json(Actions::Progress.of(studio.pupil(params['id']), asked('weeks'), today)) }
         app.get('/api/pupils/:id/report') { json(Actions::Progress.report(studio.pupil(params['id']), asked('from', 'to'), today)) }
+        app.put('/api/pupils/:id/report') { json(Actions::Progress.say(studio.pupil(params['id']), fields, today)) }
+        repertoire(app)
         presence(app)
         app.get('/api/progress') { json(Actions::Progress.across(studio, today)) }
         app.get('/api/statistics') { json({ years: Actions::Care.statistics(studio) }) }
@@ -31,6 +33,16 @@ module FawnmossServer
           file('application/zip', "#{Actions::FileNames.of(studio.name, 'everything', today.iso8601)}.zip") { Actions::Handover.studio(studio) }
         end
         app.post('/api/handover') { json(Actions::HandoverIn.call(studio, fields, today), 201) }
+      end
+
+      # What is played, and the concert.
+      def self.repertoire(app)
+        app.get('/api/pupils/:id/repertoire') { json(Actions::Repertoire.of(studio.pupil(params['id']))) }
+        app.post('/api/pupils/:id/repertoire') { json(Actions::Repertoire.add(studio, params['id'], fields), 201) }
+        app.delete('/api/repertoire/:id') { json(Actions::Repertoire.remove(studio, params['id'])) }
+        app.get('/api/concert') { json(Actions::Repertoire.concert(studio)) }
+        app.put('/api/concert') { json(Actions::Repertoire.save(studio, fields, today)) }
+        app.get('/api/concert.pdf') { pdf('/concert', Actions::FileNames.of(studio.name, 'concert', today.iso8601)) }
       end
 
       # Weekly lessons, and times away: each answers with the pupil as it then is.
@@ -55,7 +67,7 @@ module FawnmossServer
         app.get('/api/pupils/:id/strip.pdf') { printed('strip', 'tapes', 'temperament', 'length') }
         app.get('/api/pupils/:id/report.pdf') { printed('report', 'from', 'to') }
       end
-      private_class_method :files, :presence, :handover
+      private_class_method :repertoire, :files, :presence, :handover
     end
   end
 end

@@ -53,6 +53,9 @@ RSpec.describe 'handing over' do
     { promises: { kind: 'tune', ref: @chart[:tune_id].to_s }, fits: { string_mm: 328.5, arm_cm: 51.5 }, tapes: { semitones: 2 },
       changes: { kind: 'extra', to: (today + 3).iso8601 }, absences: { kind: 'paused', from: (today + 40).iso8601 } }.each { |what, body| api(:post, "#{path}/#{what}", body) }
     api(:post, "#{path}/promises", { title: 'Bring the list' })
+    api(:post, "#{path}/repertoire", { tune_id: @chart[:tune_id], kind: 'concert' })
+    api(:put, "#{path}/report", { from: (today - 9).iso8601, to: today.iso8601, words: 'Well done.', lock_version: 0 })
+    api(:put, '/api/concert', { title: 'In June' })
   end
 
   # Everything that is kept of a studio, by what it says instead of by ids.
@@ -80,7 +83,7 @@ RSpec.describe 'handing over' do
     %i[lessons promises charts].each { |table| expect(after[table].map { _1.except(:items, :clock, :wishes, :ref, :subject) }).to eq(before[table].map { _1.except(:items, :clock, :wishes, :ref, :subject) }) }
     expect(after[:hands].map { _1.except(:habits, :print) }).to eq(before[:hands].map { _1.except(:habits, :print) })
     expect(after[:pupil_digests]).to eq(before[:pupil_digests].map { |row| { **row, body: after[:pupil_digests].first[:body] } })
-    expect(studio.values.slice(:name, :rules, :time_zone, :bowing)).to eq(first.slice(:name, :rules, :time_zone, :bowing))
+    expect(studio.values.slice(:name, :rules, :time_zone, :bowing, :concert)).to eq(first.slice(:name, :rules, :time_zone, :bowing, :concert))
     expect(before.keys - after.keys).to eq([])
   end
 

@@ -20,6 +20,7 @@ export const router = createRouter({
     { path: '/pupils/:id(\\d+)/progress', component: () => import('./pages/ProgressPage.vue'), meta: { title: 'Progress' } },
     { path: '/pupils/:id(\\d+)/report', component: () => import('./pages/ReportPage.vue'), meta: { title: 'Report' } },
     { path: '/progress', component: () => import('./pages/AllProgressPage.vue'), meta: { title: 'All pupils' } },
+    { path: '/concert', component: () => import('./pages/ConcertPage.vue'), meta: { title: 'Concert' } },
     { path: '/calendar', component: () => import('./pages/CalendarPage.vue'), meta: { title: 'Calendar' } },
     { path: '/care', component: () => import('./pages/CarePage.vue'), meta: { title: 'Care' } },
     { path: '/studio/path', component: () => import('./pages/SkillsPage.vue'), meta: { title: 'The path' } },

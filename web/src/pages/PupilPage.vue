@@ -10,6 +10,7 @@ import MarkButtons from '../components/MarkButtons.vue'
 import MarkRecord from '../components/MarkRecord.vue'
 import ErasePupil from '../components/ErasePupil.vue'
 import PathStones from '../components/PathStones.vue'
+import RepertoireList from '../components/RepertoireList.vue'
 import PupilTimes from '../components/PupilTimes.vue'
 import PupilForm from '../components/PupilForm.vue'
 import StoneDetail from '../components/StoneDetail.vue'
@@ -227,6 +228,10 @@ function changed(saved: Pupil): void {
             @correct="correct" />
         </section>
       </div>
+      <section class="ruled">
+        <h2>Repertoire</h2>
+        <RepertoireList :pupil="pupil.id" />
+      </section>
       <section class="ruled">
         <h2>Lessons</h2>
         <LessonDiary :pupil="pupil.id" />

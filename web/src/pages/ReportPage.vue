@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import type { TermReport } from '../api/types'
 import PdfLink from '../components/PdfLink.vue'
+import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { printPage, usePaper } from '../composables/usePaper'
 import { fullDate } from '../geometry/dates'
@@ -21,8 +22,15 @@ watch([from, to], () => {
   void load()
   void router.replace({ query: { ...route.query, from: from.value, to: to.value } })
 })
+/** The teacher's own words, kept when a field is left. */
+const own = ref({ words: '', note: '', lock_version: 0 })
+const { said, trouble, act } = useAct()
+const say = () => act(async () => {
+  own.value = await ask<TermReport['own']>('PUT', `/pupils/${route.params.id}/report`, { ...own.value, from: report.value!.from, to: report.value!.to })
+}, 'Kept.')
 watch(report, (found) => {
   if (!found) return
+  own.value = { ...found.own }
   if (!from.value) from.value = found.from
   if (!to.value) to.value = found.to
   void nextTick(() => (ready.value = true))
@@ -50,10 +58,16 @@ void load()
           <p>{{ report.studio }}, {{ report.pupil.instrument === 'bass' ? 'double bass' : report.pupil.instrument }}. From {{ fullDate(report.from) }}
             to {{ fullDate(report.to) }}.</p>
         </header>
+        <textarea v-model="own.words" class="own" rows="3" maxlength="2000" placeholder="Your own words (optional)" aria-label="Your own words" @change="say"></textarea>
+        <p class="said">{{ own.words }}</p>
         <section v-for="part in report.parts" :key="part.heading">
           <h2>{{ part.heading }}</h2>
           <p v-for="sentence in part.sentences" :key="sentence">{{ sentence }}</p>
         </section>
+        <textarea v-model="own.note" class="own" rows="2" maxlength="1000" placeholder="A note to the parents (optional)" aria-label="A note to the parents" @change="say"></textarea>
+        <p class="said">{{ own.note }}</p>
+        <p v-if="trouble" class="problem" role="alert">{{ trouble.text }} <v-btn v-if="trouble.code === 'stale'" density="compact" @click="load">Show it</v-btn></p>
+        <p v-else class="small quiet state" role="status">{{ said }}</p>
         <p class="small quiet">Written from what was seen in lessons and told from practice cards. There are no grades in it: learning to play goes in
           steps, and each takes its own time.</p>
       </article>
@@ -69,6 +83,9 @@ void load()
 .push { margin-left: auto; }
 .letter { max-width: 165mm; margin: 0 auto; font-size: 1.08rem; line-height: 1.6; }
 .letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
+.own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; resize: vertical; margin: 4px 0; }
+.said { display: none; white-space: pre-line; }
+.state:empty { display: none; }
 .letter section { break-inside: avoid; margin-bottom: 10px; }
-@media print { .bar { display: none; } .page { padding: 0; max-width: none; } .letter { --quiet: #333; --ink: #000; } }
+@media print { .bar, .own, .state { display: none; } .said { display: block; } .page { padding: 0; max-width: none; } .letter { --quiet: #333; --ink: #000; } }
 </style>

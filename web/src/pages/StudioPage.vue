@@ -53,6 +53,7 @@ async function leave(everywhere = false): Promise<void> {
     <p class="places">
       <router-link to="/studio/path">The path as you teach it</router-link>
       <router-link to="/calendar">Calendar</router-link>
+      <router-link to="/concert">Concert</router-link>
       <router-link to="/progress">All pupils’ progress</router-link>
       <router-link to="/care">Care</router-link>
     </p>

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { ask } from '../api/client'
+import type { Repertoire, Shelf } from '../api/types'
+import { useAct } from '../composables/useAct'
+import { useLoad } from '../composables/useLoad'
+import { shortDate } from '../geometry/dates'
+
+/** What a pupil has played, plays, and is to play next and at the concert. */
+const props = defineProps<{ pupil: number }>()
+const { data: found, problem, load } = useLoad(() => ask<Repertoire>('GET', `/pupils/${props.pupil}/repertoire`))
+watch(() => props.pupil, () => void load(), { immediate: true })
+const { busy, trouble, act } = useAct()
+const tunes = ref<{ value: number; title: string }[]>([])
+const words = ref('')
+const chosen = ref<number | null>(null)
+
+async function look(): Promise<void> {
+  const shelf = await ask<Shelf>('GET', `/tunes?sort=title&rows=20&text=${encodeURIComponent(words.value)}`).catch(() => null)
+  if (shelf) tunes.value = shelf.tunes.map((one) => ({ value: one.id, title: one.title }))
+}
+watch(words, (text) => text && void look())
+const add = (kind: 'next' | 'concert', tune: number) =>
+  act(async () => {
+    found.value = await ask<Repertoire>('POST', `/pupils/${props.pupil}/repertoire`, { tune_id: tune, kind })
+    chosen.value = null
+  })
+const remove = (id: number) => act(async () => { found.value = await ask<Repertoire>('DELETE', `/repertoire/${id}`) })
+const LISTS = [['work', 'In work'], ['next', 'Next'], ['concert', 'For the concert'], ['played', 'Played']] as const
+</script>
+
+<template>
+  <div>
+    <p v-if="problem ?? trouble" class="problem" role="alert">{{ (problem ?? trouble)!.text }} <v-btn density="compact" @click="load">Try again</v-btn></p>
+    <div v-if="found" class="lists">
+      <section v-for="[kind, title] in LISTS" :key="kind">
+        <h3>{{ title }}</h3>
+        <p v-if="!found[kind].length" class="quiet small">Nothing yet.</p>
+        <ul class="plain small">
+          <li v-for="one in found[kind]" :key="one.tune_id">
+            <span>{{ one.title }} <span v-if="one.on" class="quiet">{{ shortDate(one.on) }}</span></span>
+            <button v-if="one.id" type="button" :disabled="busy" :aria-label="`Take ${one.title} out`" @click="remove(one.id)">×</button>
+            <button
+              v-else-if="!found.concert.some((other) => other.tune_id === one.tune_id)" type="button" class="loose" :disabled="busy"
+              @click="add('concert', one.tune_id)"
+            >to the concert</button>
+          </li>
+        </ul>
+      </section>
+    </div>
+    <p class="add">
+      <v-autocomplete
+        v-model="chosen" v-model:search="words" :items="tunes" label="A tune of your shelf" density="compact" no-filter hide-no-data @focus="look"
+      />
+      <v-btn density="compact" :disabled="!chosen || busy" @click="add('next', chosen!)">Next</v-btn>
+      <v-btn density="compact" :disabled="!chosen || busy" @click="add('concert', chosen!)">For the concert</v-btn>
+      <router-link to="/concert" class="small">The concert</router-link>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.lists { display: grid; grid-template-columns: repeat(auto-fit, minmax(180px, 1fr)); gap: 8px 30px; }
+li { display: flex; gap: 10px; align-items: baseline; }
+li button { cursor: pointer; min-width: 24px; }
+.loose { text-decoration: underline; }
+.add { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin-top: 8px; }
+.add .v-input { max-width: 300px; flex: 1 1 200px; }
+</style>
