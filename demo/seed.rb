@@ -92,6 +92,7 @@ class Demo
       TEMPI.each { add_tempi(*_1) }
       LESSONS.each { add_lesson(*_1) }
       arrange
+      add_group
     end
     FawnmossServer::Learning.renew(@studio.id)
   end
@@ -166,6 +167,12 @@ class Demo
     @db[:marks].where(pupil_id: pupil.id, made_on: date).update(lesson_id: lesson.id)
     seconds = lesson.items.map { { 'id' => _1['id'], 'seconds' => (_1['minutes'] * 60) + 15 } }
     FawnmossServer::Actions::LessonEnd.finish(@studio, lesson.id, fields(note:, clock: { 'at' => seconds.size - 1, 'seconds' => seconds }), @today)
+  end
+
+  # A group that meets in five days' time.
+  def add_group
+    members = %w[Linnet Maren Bram].map { pupil(_1).id }
+    FawnmossServer::Actions::Groups.create(@studio, fields(name: 'Lane band', minutes: 45, members:, weekday: (@today + 5).cwday, time: '17:30'), @today)
   end
 
   # A term as it is: a moved lesson, one that is owed, days off, a promise, and a card from which somebody told of pain.

@@ -35,7 +35,7 @@ module FawnmossServer
       private
 
       # Those with a time that are held on some day.
-      def slots = @studio.pupils.flat_map(&:slot_values).select { _1.weekday && _1.time && first(_1) <= last(_1) }
+      def slots = (@studio.pupils + @studio.groups).flat_map(&:slot_values).select { _1.weekday && _1.time && first(_1) <= last(_1) }
 
       def first(slot) = slot.from + ((slot.weekday - slot.from.cwday) % 7)
       def last(slot) = slot.to || horizon

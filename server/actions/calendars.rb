@@ -16,23 +16,29 @@ module FawnmossServer
       end
 
       # Cancels, moves or adds one lesson; what was said about that day before is taken back. Returns the clash it makes, in words, or nil.
-      def self.change(studio, pupil_id, fields, today)
-        pupil = studio.pupil(pupil_id)
+      def self.change(studio, pupil_id, fields, today) = change_of(studio, studio.pupil(pupil_id), { pupil_id: pupil_id.to_i }, fields, today)
+
+      # The same for a group.
+      def self.change_group(studio, id, fields, today) = change_of(studio, studio.group(id), { group_id: id.to_i }, fields, today)
+
+      # whom: Models::Pupil or Models::Group; owner: the column that says so.
+      def self.change_of(studio, whom, owner, fields, today)
         columns = Inputs::ChangeInput.read(fields, today)
-        weekly(fields, studio, pupil, columns[:on_date]) if columns[:on_date]
+        weekly(fields, studio, whom, columns[:on_date]) if columns[:on_date]
         FawnmossServer.db.transaction do
-          Models::LessonChange.where(pupil_id: pupil.id, on_date: columns[:on_date]).delete if columns[:on_date]
-          Models::LessonChange.create(studio_id: studio.id, pupil_id: pupil.id, **columns)
+          Models::LessonChange.where(**owner, on_date: columns[:on_date]).delete if columns[:on_date]
+          Models::LessonChange.create(studio_id: studio.id, **owner, **columns)
         end
         studio.renew_calendar
         { clashes: columns[:to_date] ? clashes(studio.calendar.between(columns[:to_date], columns[:to_date])) : [] }
       end
 
-      # Refuses a day on which the pupil has no weekly lesson.
-      def self.weekly(fields, studio, pupil, date)
-        return if studio.calendar.between(date, date).any? { _1.pupil == pupil.id && _1.was.nil? && _1.status != 'extra' }
+      # Refuses a day on which the pupil, or the group, has no weekly lesson.
+      def self.weekly(fields, studio, whom, date)
+        key = whom.is_a?(Models::Group) ? whom.key : whom.id
+        return if studio.calendar.between(date, date).any? { _1.pupil == key && _1.was.nil? && _1.status != 'extra' }
 
-        fields.refuse('on', "#{pupil.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
+        fields.refuse('on', "#{whom.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
       end
 
       # A cancelled lesson that need not be made up after all.
@@ -57,7 +63,9 @@ module FawnmossServer
       end
 
       def self.shown(lesson)
-        { pupil_id: lesson.pupil, name: lesson.name, date: lesson.date.iso8601, time: lesson.time, minutes: lesson.minutes, status: lesson.status,
+        group_id = Models::Group.id_of(lesson.pupil)
+        pupil_id = group_id ? nil : lesson.pupil
+        { pupil_id:, group_id:, name: lesson.name, date: lesson.date.iso8601, time: lesson.time, minutes: lesson.minutes, status: lesson.status,
           was: lesson.was&.iso8601, note: lesson.note, change_id: lesson.change, owed: lesson.owed }
       end
 
@@ -71,12 +79,15 @@ module FawnmossServer
       def self.owed(studio)
         rows = Models::LessonChange.where(studio_id: studio.id, kind: 'cancelled', owed: true).order(:on_date).all
         names = studio.pupils.to_h { [_1.id, _1.name] }
-        rows.map { { change_id: _1.id, pupil_id: _1.pupil_id, name: names[_1.pupil_id], date: _1.on_date.iso8601, note: _1.note } }
+        groups = studio.groups.to_h { [_1.id, _1.name] }
+        rows.map do |row|
+          { change_id: row.id, **row.values.slice(:pupil_id, :group_id, :note), name: names[row.pupil_id] || groups[row.group_id], date: row.on_date.iso8601 }
+        end
       end
 
       def self.feed(studio) = studio.feed_nonce && "/feed/#{Signed.token('calendar', studio.feed_nonce)}/lessons.ics"
       def self.holiday(row) = { id: row.id, from: row.from_date.iso8601, to: row.to_date.iso8601, name: row.name }
-      private_class_method :weekly, :shown, :owed, :holiday
+      private_class_method :change_of, :weekly, :shown, :owed, :holiday
     end
   end
 end

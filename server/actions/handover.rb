@@ -14,6 +14,7 @@ module FawnmossServer
       PUPIL = %i[pupils tunes skill_changes lessons charts pins cards card_reports home_notes marks promises holds fits tapes lesson_changes slots
                  absences report_words repertoire].freeze
       STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
+      WHOLE = [*STUDIO, :groups, *PUPIL, :group_members, :group_lessons].freeze
       # Worked out again, or made anew: digests, what tunes ask for, private links.
       LEFT = %i[pupil_digests demand_kinds tune_demands card_links].freeze
       SECRET = { studios: %i[id account_id feed_nonce], hands: %i[habits print] }.freeze
@@ -26,7 +27,7 @@ module FawnmossServer
 
       # Bytes of the whole studio.
       def self.studio(studio)
-        pack('studio', studio.name, STUDIO + PUPIL) do |table|
+        pack('studio', studio.name, WHOLE) do |table|
           table == :studios ? FawnmossServer.db[:studios].where(id: studio.id) : FawnmossServer.db[table].where(studio_id: studio.id)
         end
       end

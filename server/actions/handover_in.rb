@@ -17,7 +17,7 @@ module FawnmossServer
       def self.call(studio, fields, today)
         bytes = fields.block('file', max: 11_500_000)
         name = fields.text('name', max: 60, default: '')
-        schema = (Handover::STUDIO + Handover::PUPIL).to_h { [_1, HandoverRow.columns(_1)] }
+        schema = Handover::WHOLE.to_h { [_1, HandoverRow.columns(_1)] }
         head, tables = Apart.run(:imports, studio.id) { HandoverFile.read(bytes, schema) }
         new(studio, head, tables, name, today).put
       end
@@ -35,7 +35,7 @@ module FawnmossServer
         FawnmossServer.db.transaction do
           @studio.lock!
           whole? ? empty! : named!
-          (@head['kind'] == 'studio' ? Handover::STUDIO + Handover::PUPIL : Handover::PUPIL).each { |table| fill(table, @tables.fetch(table, [])) }
+          (whole? ? Handover::WHOLE : Handover::PUPIL).each { |table| fill(table, @tables.fetch(table, [])) }
           rewrite
         end
         renew
@@ -120,6 +120,7 @@ module FawnmossServer
         end
         rows(:promises).select { _1[:kind] == 'tune' }.each { |row| change(:promises, row, ref: @ids[:tunes].fetch(row[:ref].to_i, 0).to_s) }
         rows(:lessons).each { |row| lesson(row) }
+        rows(:group_lessons).each { |row| together(row) }
       end
 
       def rows(table) = @tables.fetch(table, [])
@@ -128,6 +129,14 @@ module FawnmossServer
       def lesson(row)
         texts = %i[items wishes clock].to_h { |name| [name, row[name] && JSON.generate(renamed(JSON.parse(row[name])))] }
         change(:lessons, row, **texts)
+      end
+
+      def together(row)
+        roll = JSON.parse(row[:roll]).transform_keys { @ids[:pupils].fetch(_1.to_i, 0).to_s }
+        wishes = JSON.parse(row[:wishes])
+        wishes['tune_id'] &&= @ids[:tunes][wishes['tune_id']]
+        items = row[:items] && JSON.generate(renamed(JSON.parse(row[:items])))
+        change(:group_lessons, row, roll: JSON.generate(roll), wishes: JSON.generate(wishes), items:)
       end
 
       # "tune 4" and "spots 4" by the tune's new id, "own 7" by that of the promise; tune and chart of an item.

@@ -6,7 +6,7 @@ module FawnmossServer
     module HandoverRow
       JSON_COLUMNS = { lessons: %i[items wishes clock], charts: %i[options hand], cards: %i[body demands spots], marks: %i[checks],
                        skill_changes: %i[texts added],
-                       studios: %i[rules concert], tunes: %i[notices], hands: %i[body] }.freeze
+                       studios: %i[rules concert], tunes: %i[notices], hands: %i[body], group_lessons: %i[wishes items roll] }.freeze
 
       # { column => { type:, most: letters or nil, optional: } } of a table, without what is not carried.
       def self.columns(table)

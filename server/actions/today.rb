@@ -8,9 +8,11 @@ module FawnmossServer
         pupils = studio.pupils
         roll = Roll.new(studio, pupils)
         occurrences = studio.calendar.between(today, today)
-        coming = occurrences.map(&:pupil).uniq
+        single, together = occurrences.partition { Models::Group.id_of(_1.pupil).nil? }
+        coming = single.map(&:pupil).uniq
         others = pupils.reject { coming.include?(_1.id) || _1.away?(today) }.map { brief(_1, today, roll) }
-        { date: today.iso8601, lessons: lessons(studio, occurrences, today, roll), look: others.reject { _1[:look].empty? && _1[:notes].empty? },
+        look = others.reject { _1[:look].empty? && _1[:notes].empty? }
+        { date: today.iso8601, lessons: lessons(studio, single, today, roll), groups: groups(studio, together, today), look:,
           clashes: Calendars.clashes(occurrences), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
 
@@ -29,6 +31,17 @@ module FawnmossServer
         end
       end
 
+      # Lessons of groups: who is in them, and how it stands.
+      def self.groups(studio, occurrences, today)
+        by_id = studio.groups.to_h { [_1.id, _1] }
+        rows = Models::GroupLesson.where(studio_id: studio.id, held_on: today).select_hash(:group_id, :status)
+        occurrences.map do |one|
+          group = by_id.fetch(Models::Group.id_of(one.pupil))
+          { id: group.id, name: group.name, time: one.time, minutes: one.minutes, status: one.status, note: one.note, lesson: rows[group.id] || 'planned',
+            members: group.pupils.map(&:name) }
+        end
+      end
+
       def self.lesson(row) = row && { id: row.id, status: row.status }
 
       # What the lesson is about, in short.
@@ -44,7 +57,7 @@ module FawnmossServer
 
       # item: Path::Plan::Item.
       def self.brief_item(item) = { id: item.id, kind: item.kind, title: item.heading, minutes: item.minutes }
-      private_class_method :brief, :brief_item, :lessons, :lesson, :plan
+      private_class_method :groups, :brief, :brief_item, :lessons, :lesson, :plan
     end
   end
 end

@@ -15,8 +15,8 @@ module FawnmossServer
       PAPERS = %w[A4 Letter].freeze
       ORIGIN = 'X-Fawnmoss-Origin' # header by which the printed page learns the address that people know
       BROWSER = File.expand_path('chromium', __dir__) # after all that answers requests
-      # Notes engraved, or a page that has none and says it is ready.
-      READY = '.sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
+      # Notes engraved, those of all cards where there are several, or a page that has none and says it is ready.
+      READY = '[data-cards="ready"], body:not(:has(.card-paper ~ .card-paper)) .sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
       PATIENCE = 60 # seconds for the page
       FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
                 'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze

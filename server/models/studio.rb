@@ -13,6 +13,7 @@ module FawnmossServer
       one_to_many :holidays, class: 'FawnmossServer::Models::Holiday', order: :from_date
       one_to_many :tapes, class: 'FawnmossServer::Models::Tape'
       one_to_many :pupils, class: 'FawnmossServer::Models::Pupil', order: :name, eager: %i[slots absences]
+      one_to_many :groups, class: 'FawnmossServer::Models::Group', order: :name, eager: %i[slots pupils]
       one_to_many :slots, class: 'FawnmossServer::Models::Slot'
       one_to_many :absences, class: 'FawnmossServer::Models::Absence'
       one_to_many :tunes, class: 'FawnmossServer::Models::Tune', order: :title
@@ -30,6 +31,7 @@ module FawnmossServer
       def hold(id) = holds_dataset.first(id: whole(id)) || raise(Missing)
       def tape(id) = tapes_dataset.first(id: whole(id)) || raise(Missing)
       def lesson_change(id) = lesson_changes_dataset.first(id: whole(id)) || raise(Missing)
+      def group(id) = groups_dataset.first(id: whole(id)) || raise(Missing)
       def slot(id) = slots_dataset.first(id: whole(id)) || raise(Missing)
       def absence(id) = absences_dataset.first(id: whole(id)) || raise(Missing)
       def holiday(id) = holidays_dataset.first(id: whole(id)) || raise(Missing)
@@ -53,7 +55,7 @@ module FawnmossServer
 
       # Fawnmoss::Path::Calendar of all pupils.
       def calendar
-        @calendar ||= Fawnmoss::Path::Calendar.new(pupils.flat_map(&:slot_values), lesson_changes.map(&:to_value), holidays.map(&:to_value),
+        @calendar ||= Fawnmoss::Path::Calendar.new((pupils + groups).flat_map(&:slot_values), lesson_changes.map(&:to_value), holidays.map(&:to_value),
                                                           pupils.flat_map(&:absence_values))
       end
 
@@ -65,7 +67,7 @@ module FawnmossServer
 
       def renew_calendar
         @calendar = nil
-        %i[pupils lesson_changes holidays].each { associations.delete(_1) }
+        %i[pupils groups lesson_changes holidays].each { associations.delete(_1) }
       end
 
       def renew_path = %i[@path @skills @maps @print].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)

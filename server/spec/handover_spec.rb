@@ -56,6 +56,8 @@ RSpec.describe 'handing over' do
     api(:post, "#{path}/repertoire", { tune_id: @chart[:tune_id], kind: 'concert' })
     api(:put, "#{path}/report", { from: (today - 9).iso8601, to: today.iso8601, words: 'Well done.', lock_version: 0 })
     api(:put, '/api/concert', { title: 'In June' })
+    group = api(:post, '/api/groups', { name: 'Trio', members: [pupil[:id]], weekday: 3, time: '17:00' })
+    api(:put, "/api/groups/#{group[:id]}/lesson", { date: today.iso8601, roll: [{ pupil_id: pupil[:id], there: true }], wishes: { tune_id: @chart[:tune_id] } })
   end
 
   # Everything that is kept of a studio, by what it says instead of by ids.
@@ -79,7 +81,7 @@ RSpec.describe 'handing over' do
     expect(take(bytes)).to include(kind: 'studio', name: 'Anna’s room', pupil_id: nil)
     after = contents(studio.id)
     derived = FawnmossServer::Actions::Handover::LEFT
-    expect((after.keys - derived).reject { |table| %i[lessons promises charts hands].include?(table) || after[table] == before[table] }).to eq([])
+    expect((after.keys - derived).reject { |table| %i[lessons promises charts hands group_lessons].include?(table) || after[table] == before[table] }).to eq([])
     %i[lessons promises charts].each { |table| expect(after[table].map { _1.except(:items, :clock, :wishes, :ref, :subject) }).to eq(before[table].map { _1.except(:items, :clock, :wishes, :ref, :subject) }) }
     expect(after[:hands].map { _1.except(:habits, :print) }).to eq(before[:hands].map { _1.except(:habits, :print) })
     expect(after[:pupil_digests]).to eq(before[:pupil_digests].map { |row| { **row, body: after[:pupil_digests].first[:body] } })
@@ -105,6 +107,8 @@ RSpec.describe 'handing over' do
     chart = api(:post, '/api/charts', { tune_id: api(:get, '/api/tunes')[:tunes].first[:id], pupil_id: id })
     expect(chart[:pins].map { _1.slice(:note, :direction) }).to eq([{ note: 'n2', direction: 'up' }]) # the chart that came along is found
     expect(api(:get, '/api/skills')[:skills].map { _1[:name] }).to include('Whistle it')
+    together = api(:get, "/api/groups/#{api(:get, '/api/groups')[:groups].first[:id]}/lesson?date=#{today}")
+    expect([together[:wishes][:tune_id], together[:roll]]).to eq([chart[:tune_id], [{ pupil_id: id, there: true }]])
   end
 
   it 'takes a pupil into another studio, beside what is there, with the tunes it does not have' do

@@ -53,6 +53,8 @@ async function act(work: () => Promise<unknown>, words: string): Promise<boolean
   open.value = null
   return true
 }
+/** Whose lesson it is, as an address. */
+const owner = (lesson: CalendarLesson) => (lesson.group_id ? `/groups/${lesson.group_id}` : `/pupils/${lesson.pupil_id}`)
 /** The day of the weekly lesson a change is about: for one that was moved, where it came from. */
 const about = (lesson: CalendarLesson) => (lesson.status === 'moved' ? lesson.was : lesson.date)
 const cancel = (lesson: CalendarLesson) =>
@@ -60,12 +62,12 @@ const cancel = (lesson: CalendarLesson) =>
     () =>
       lesson.status === 'extra'
         ? ask('DELETE', `/changes/${lesson.change_id}`)
-        : ask('POST', `/pupils/${lesson.pupil_id}/changes`, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed }),
+        : ask('POST', `${owner(lesson)}/changes`, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed }),
     'Cancelled.'
   )
 const move = (lesson: CalendarLesson) => act(async () => {
   if (lesson.status === 'extra') await ask('DELETE', `/changes/${lesson.change_id}`)
-  return ask('POST', `/pupils/${lesson.pupil_id}/changes`, {
+  return ask('POST', `${owner(lesson)}/changes`, {
     kind: lesson.status === 'extra' ? 'extra' : 'moved',
     on: about(lesson),
     to: form.to,
@@ -145,7 +147,7 @@ async function copy(): Promise<void> {
           <router-link :to="{ path: '/calendar', query: { from: date, view: 'day' } }">{{ longDate(date).split(' ').slice(0, 3).join(' ').replace(/ (\w{3})\w*$/, ' $1') }}</router-link>
           <small v-if="holiday(date)" class="fawn">{{ holiday(date)!.name }}</small>
           <button
-            v-for="lesson in of(date).filter((one) => !one.time)" :key="lesson.pupil_id" type="button" class="loose"
+            v-for="lesson in of(date).filter((one) => !one.time)" :key="lesson.name" type="button" class="loose"
             :class="{ off: off(lesson) }" @click="pick(lesson)"
           >{{ lesson.name }}, no time</button>
         </div>
@@ -158,7 +160,7 @@ async function copy(): Promise<void> {
         >
           <button
             v-for="box in placed(of(date), span.from)"
-            :key="`${box.lesson.pupil_id} ${box.lesson.status}`" type="button" class="lesson"
+            :key="`${box.lesson.name} ${box.lesson.status}`" type="button" class="lesson"
             :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra', beside: box.lanes > 1 }"
             :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%` }"
             :aria-label="`${box.lesson.name}, ${longDate(date)} ${box.lesson.time}, ${box.lesson.minutes} minutes ${STATUS[box.lesson.status]}`"
@@ -176,7 +178,7 @@ async function copy(): Promise<void> {
               <span>{{ one.name }}, {{ shortDate(one.date) }} <span class="small quiet">{{ one.note }}</span></span>
               <v-btn
                 density="compact"
-                @click="pick({ pupil_id: one.pupil_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
+                @click="pick({ pupil_id: one.pupil_id, group_id: one.group_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
               >Find a time</v-btn>
               <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`" @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
             </li>
@@ -207,7 +209,7 @@ async function copy(): Promise<void> {
 
     <v-dialog :model-value="!!open" max-width="520" @update:model-value="open = null">
       <v-card v-if="open" class="pa-6" :aria-label="`${open.name}, ${longDate(open.date)}`">
-        <h2><router-link :to="`/pupils/${open.pupil_id}/plan?date=${open.date}`">{{ open.name }}</router-link>, {{ longDate(open.date) }} {{ open.time }}</h2>
+        <h2><router-link :to="open.group_id ? `/groups/${open.group_id}?date=${open.date}` : `/pupils/${open.pupil_id}/plan?date=${open.date}`">{{ open.name }}</router-link>, {{ longDate(open.date) }} {{ open.time }}</h2>
         <p v-if="STATUS[open.status]" class="quiet">{{ STATUS[open.status] }}{{ open.note ? `: ${open.note}` : '' }}</p>
         <div class="form">
           <v-text-field v-model="form.to" type="date" label="Move it to" :error-messages="errors('to')" />

@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { Trouble } from '../api/client'
-import type { Pupil } from '../api/types'
+import { ask, localDate, Trouble } from '../api/client'
+import type { Pupil, PupilGroup } from '../api/types'
+import GroupForm from '../components/GroupForm.vue'
 import PupilForm from '../components/PupilForm.vue'
 import TakeIn from '../components/TakeIn.vue'
 import StoneShape from '../components/StoneShape.vue'
-import { localDate } from '../api/client'
 import { shortDate, slotWords } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
 const router = useRouter()
 const adding = ref(false)
+const grouping = ref(false)
+const groups = ref<PupilGroup[]>([])
 const loaded = ref(false)
 const problem = ref<Trouble | null>(null)
 
@@ -21,6 +23,7 @@ async function load(): Promise<void> {
   try {
     await pupils.load()
     loaded.value = true
+    groups.value = (await ask<{ groups: PupilGroup[] }>('GET', '/groups')).groups
   } catch (error) {
     problem.value = error as Trouble
   }
@@ -71,6 +74,16 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
         </tr>
       </tbody>
     </table>
+    <section v-if="pupils.all.length > 1" class="ruled">
+      <h2>Groups <v-btn density="compact" @click="grouping = true">Add a group</v-btn></h2>
+      <ul class="plain">
+        <li v-for="group in groups" :key="group.id">
+          <router-link :to="`/groups/${group.id}`">{{ group.name }}</router-link>
+          <span class="quiet"> {{ group.slot ? slotWords(group.slot, localDate()) : `${group.minutes} minutes` }}: {{ group.members.map((one) => one.name).join(', ') }}</span>
+        </li>
+      </ul>
+    </section>
+    <GroupForm v-model="grouping" @saved="(group) => router.push(`/groups/${group.id}`)" />
     <section v-if="away.length" class="ruled">
       <h2>Away</h2>
       <ul class="plain">

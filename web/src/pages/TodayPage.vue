@@ -37,8 +37,18 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
     <template v-if="day">
       <header><h1>{{ longDate(day.date) }}</h1><span class="push"><v-btn to="/calendar">The week</v-btn></span></header>
       <p v-if="!day.pupils">No pupils yet. <router-link to="/pupils">Add the first one</router-link>, then bring a tune to the shelf.</p>
-      <p v-else-if="!day.lessons.length" class="quiet">No lessons today.</p>
+      <p v-else-if="!day.lessons.length && !day.groups.length" class="quiet">No lessons today.</p>
       <p v-for="clash in day.clashes" :key="clash" class="fawn">{{ clash }} <router-link to="/calendar">Move one</router-link></p>
+      <ol v-if="day.groups.length" class="plain day">
+        <li v-for="group in day.groups" :key="`group ${group.id}`" :class="{ off: !['weekly', 'moved', 'extra'].includes(group.status) }">
+          <div class="time">{{ group.time ?? 'no time' }}<small>{{ group.minutes }} min</small></div>
+          <div>
+            <h3><router-link :to="`/groups/${group.id}?date=${day.date}`">{{ group.name }}</router-link> <span class="quiet">together</span></h3>
+            <p class="quiet">{{ group.members.join(', ') }}</p>
+          </div>
+          <span class="acts"><v-btn variant="flat" color="primary" :to="`/groups/${group.id}?date=${day.date}`">{{ group.lesson === 'planned' ? 'Plan' : 'Open' }}</v-btn></span>
+        </li>
+      </ol>
       <ol class="plain day">
         <li v-for="lesson in day.lessons" :key="`${lesson.id} ${lesson.status}`" :class="{ off: !held(lesson) }">
           <div class="time">{{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small></div>

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require_relative 'spec_helper'
+
+RSpec.describe 'groups' do
+  before { log_in }
+
+  let(:today) { Date.today }
+  let(:juna) { add_pupil('Juna') }
+  let(:ned) { add_pupil('Ned', instrument: 'cello') }
+  let(:bo) { add_pupil('Bo', instrument: 'bass') }
+  let(:trio) { api(:post, '/api/groups', { name: 'Trio', minutes: 45, members: [juna, ned, bo].map { _1[:id] }, weekday: today.cwday, time: '17:00' }) }
+  let(:tune) { add_tune('D E F G|A2 A2|D4|', title: 'Steps') }
+
+  def lesson(**more) = api(:get, "/api/groups/#{trio[:id]}/lesson?#{URI.encode_www_form(more)}")
+  def save(**body) = api(:put, "/api/groups/#{trio[:id]}/lesson", { date: today.iso8601, **body })
+  def act(name, **body) = api(:post, "/api/groups/#{trio[:id]}/#{name}", body)
+
+  it 'have a time of their own in the calendar, on Today and in other calendars, and no false overlap' do
+    expect(trio).to include(name: 'Trio', slot: include(time: '17:00', minutes: 45), members: [include(name: 'Bo'), include(name: 'Juna'), include(name: 'Ned')])
+    week = api(:get, "/api/calendar?from=#{today}")
+    expect([week[:lessons].map { _1.values_at(:name, :time, :pupil_id, :group_id) }, week[:clashes]]).to eq([[['Trio', '17:00', nil, trio[:id]]], []])
+    day = api(:get, '/api/today')
+    expect(day[:groups]).to eq([{ id: trio[:id], name: 'Trio', time: '17:00', minutes: 45, status: 'weekly', note: '', lesson: 'planned', members: %w[Bo Juna Ned] }])
+    expect(api(:get, '/api/lessons.ics')).to include('SUMMARY:Trio')
+    act('changes', kind: 'cancelled', on: today.iso8601, owed: true)
+    expect([api(:get, "/api/calendar?from=#{today}")[:lessons].first[:status], api(:get, '/api/calendar')[:owed].first]).to match(['cancelled', include(name: 'Trio', group_id: trio[:id])])
+    act('changes', kind: 'cancelled', on: (today + 1).iso8601)
+    expect(status).to eq(422)
+  end
+
+  it 'change: members, name and time, and what lay before stays' do
+    FawnmossServer::Models::Slot.where(group_id: trio[:id]).update(from_date: today - 14)
+    changed = api(:patch, "/api/groups/#{trio[:id]}", { name: 'Duo', members: [juna[:id], ned[:id]], weekday: today.cwday, time: '18:00', minutes: 45, lock_version: 0 })
+    expect(changed).to include(name: 'Duo', members: [include(name: 'Juna'), include(name: 'Ned')])
+    days = api(:get, "/api/calendar?from=#{today - 7}&days=14")[:lessons]
+    expect(days.map { [_1[:date], _1[:time]] }).to eq([[(today - 7).iso8601, '17:00'], [today.iso8601, '18:00']])
+    api(:patch, "/api/groups/#{trio[:id]}", { name: 'Else', members: [juna[:id]], lock_version: 0 })
+    expect(status).to eq(409)
+    { { members: [] } => 'members', { name: '' } => 'name', { minutes: 5 } => 'minutes' }.each do |body, field|
+      api(:post, '/api/groups', { name: 'New', members: [juna[:id]], **body })
+      expect([body, status, error[:where][:field]]).to eq([body, 422, field])
+    end
+    expect(api(:delete, "/api/groups/#{trio[:id]}")).to eq(done: true)
+    expect([api(:get, '/api/groups')[:groups], api(:get, "/api/calendar?from=#{today}")[:lessons]]).to eq([[], []])
+  end
+
+  it 'plan from what most need, with a word for each, and as the teacher wishes' do
+    teach(juna, 'rhythm.plain', 'left.first', days: [9, 5])
+    found = lesson
+    expect(found).to include(date: today.iso8601, status: 'planned', minutes: 45)
+    expect(found[:items].sum { _1[:minutes] }).to eq(45)
+    skill = found[:items].find { _1[:kind] == 'skill' }
+    expect(skill[:each].map { _1[:name] }).to eq(%w[Bo Juna Ned])
+    wished = save(wishes: { tune_id: tune[:id], added: ['bow.slur'], dropped: [skill[:skill]] })
+    expect(wished[:items].map { _1[:id] }).to include("tune #{tune[:id]}", 'skill bow.slur')
+    expect(wished[:items].map { _1[:skill] }).not_to include(skill[:skill])
+    save(wishes: { tune_id: 10**9 }, lock_version: wished[:lock_version])
+    expect(status).to eq(404)
+    save(note: 'x', lock_version: 0)
+    expect([status, error[:code]]).to eq([409, 'stale'])
+  end
+
+  it 'mark several at once, call the roll, and are in the diary of everybody who was there' do
+    begun = act('begin')
+    save(roll: [{ pupil_id: bo[:id], there: false }], note: 'Bo has a cold.', lock_version: begun[:lock_version])
+    marks = [{ pupil_id: juna[:id], value: 2 }, { pupil_id: ned[:id], value: 1 }]
+    2.times { act('marks', skill: 'body.ready', marks:, key: 'together-01') }
+    changed = act('marks', skill: 'body.ready', marks: [{ pupil_id: ned[:id], value: 3 }], key: 'together-02')
+    expect(changed[:marks].map { _1.values_at(:pupil_id, :skill, :value) }).to contain_exactly([juna[:id], 'body.ready', 2], [ned[:id], 'body.ready', 3])
+    act('marks', skill: 'body.ready', marks: [{ pupil_id: add_pupil('Else')[:id], value: 3 }], key: 'together-03')
+    expect([status, error[:where][:field]]).to eq([422, 'pupil_id'])
+    expect(act('finish')[:status]).to eq('done')
+    diaries = [juna, ned, bo].map { api(:get, "/api/pupils/#{_1[:id]}/diary")[:lessons] }
+    expect(diaries.map(&:size)).to eq([1, 1, 0])
+    expect(diaries[0].first[:items].find { _1[:value] == 2 }[:title]).to eq('Balanced and loose')
+    expect(lesson(date: today.iso8601)[:items].map { _1[:id] }).to eq(begun[:items].map { _1[:id] }) # as it was
+    expect(api(:get, "/api/lessons/#{diaries[0].first[:id]}/home")[:items].map { _1[:title] }).to include('Balanced and loose')
+  end
+
+  it 'leave the plan of a lesson that somebody has alone on the same day as it is' do
+    own = add_pupil('Own', lesson_day: today.cwday, lesson_time: '16:00')
+    api(:put, "/api/pupils/#{own[:id]}/plan", { date: today.iso8601, minutes: 20, wishes: { own: [{ id: 'own a1', title: 'Sing' }] } })
+    group = api(:post, '/api/groups', { name: 'Duo', members: [own[:id], juna[:id]] })
+    found = api(:post, "/api/groups/#{group[:id]}/marks", { skill: 'body.ready', marks: [{ pupil_id: own[:id], value: 2 }], key: 'together-01' })
+    api(:post, "/api/groups/#{group[:id]}/finish", {})
+    expect(found[:marks]).to eq([{ pupil_id: own[:id], skill: 'body.ready', tune_id: nil, value: 2 }])
+    begun = api(:post, "/api/pupils/#{own[:id]}/lessons", {})
+    expect([begun[:minutes], begun[:items].map { _1[:title] }, begun[:marks].size]).to match([20, include('Sing'), 1])
+  end
+
+  it 'issue a card to each who was there, in one key for all, in the version chosen for each, and print them as one' do
+    act('cards')
+    expect([status, error[:where][:field]]).to eq([422, 'tune_id'])
+    save(wishes: { tune_id: tune[:id], key: 'G major' }, roll: [{ pupil_id: juna[:id], there: true }, { pupil_id: bo[:id], there: true }])
+    cards = act('cards', versions: [{ pupil_id: ned[:id], version: 'full' }], note: 'Listen to the bass.')[:cards]
+    whole = cards.map { api(:get, "/api/cards/#{_1[:id]}")[:body] }
+    expect(whole.map { [_1[:pupil], _1[:chart][:tune][:key], _1[:version], _1[:note]] })
+      .to eq([['Bo', 'G major', 'simple', 'Listen to the bass.'], ['Juna', 'G major', 'simple', 'Listen to the bass.'], ['Ned', 'G major', 'full', 'Listen to the bass.']])
+    asked = nil
+    allow(FawnmossServer::Boot::Pdf).to receive(:of) { |path, **about| (asked = [path, about[:query]]) && '%PDF-1.4' }
+    api(:get, "/api/cards.pdf?ids=#{cards.map { _1[:id] }.join(',')}")
+    expect(asked).to eq(['/cards', { 'ids' => cards.map { _1[:id] }.join(',') }])
+    api(:get, '/api/cards.pdf?ids=1')
+    expect(status).to eq(404)
+  end
+
+  it 'belong to one studio' do
+    trio
+    log_in('berta@example.test', studio: 'Elsewhere')
+    expect(api(:get, '/api/groups')[:groups]).to eq([])
+    { [:patch, ''] => { name: 'x', members: [], lock_version: 0 }, [:delete, ''] => nil, [:get, '/lesson'] => nil, [:put, '/lesson'] => { date: today.iso8601 }, [:post, '/begin'] => {},
+      [:post, '/marks'] => {}, [:post, '/finish'] => {}, [:post, '/cards'] => {}, [:post, '/changes'] => {} }.each do |(method, path), body|
+      api(method, "/api/groups/#{trio[:id]}#{path}", body)
+      expect([path, status]).to eq([path, 404])
+    end
+    api(:post, '/api/groups', { name: 'Mine', members: [juna[:id]] })
+    expect(status).to eq(404)
+  end
+end

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ask, localDate } from '../api/client'
+import type { CardSummary, Group, GroupLesson, PupilGroup, Shelf, Version } from '../api/types'
+import GroupForm from '../components/GroupForm.vue'
+import MarkButtons from '../components/MarkButtons.vue'
+import PdfLink from '../components/PdfLink.vue'
+import { useAct } from '../composables/useAct'
+import { useLoad } from '../composables/useLoad'
+import { usePaper } from '../composables/usePaper'
+import { longDate } from '../geometry/dates'
+import { newKey } from '../geometry/words'
+
+/** The lesson of a group: what most need, with a word for each; the roll, marks for several at once, and a card for each. */
+const route = useRoute()
+const router = useRouter()
+const paper = usePaper()
+const id = computed(() => Number(route.params.id))
+const day = computed(() => (typeof route.query.date === 'string' ? route.query.date : null))
+const { data: lesson, problem, load } = useLoad(() => ask<GroupLesson>('GET', `/groups/${id.value}/lesson${day.value ? `?date=${day.value}` : ''}`))
+watch([id, day], () => void load(), { immediate: true })
+const { busy, said, trouble, act } = useAct()
+const changing = ref(false)
+const note = ref('')
+const versions = reactive<Record<number, Version>>({})
+const words = ref('')
+const tunes = ref<{ value: number; title: string }[]>([])
+const keys = ref<string[]>([])
+const cards = ref<CardSummary[]>([])
+const cardNote = ref('')
+
+watch(lesson, (found) => {
+  if (!found) return
+  note.value = found.note
+  for (const one of found.group.members) versions[one.id] ??= 'simple'
+  const tune = found.items.find((item) => item.tune)
+  if (tune && !tunes.value.some((one) => one.value === tune.tune)) tunes.value = [{ value: tune.tune!, title: tune.title.replace(/^Play /, '') }, ...tunes.value]
+})
+async function look(): Promise<void> {
+  const shelf = await ask<Shelf>('GET', `/tunes?sort=title&rows=20&text=${encodeURIComponent(words.value)}`).catch(() => null)
+  if (shelf) tunes.value = shelf.tunes.map((one) => ({ value: one.id, title: one.title }))
+}
+watch(words, (text) => text && void look())
+/** The keys that suit all instruments of the group, the friendliest first. */
+watch(() => lesson.value?.wishes.tune_id, async (tune) => {
+  keys.value = []
+  if (!tune) return
+  const instruments = [...new Set(lesson.value!.group.members.map((one) => one.instrument))].join(',')
+  const found = await ask<Group>('GET', `/tunes/${tune}/group?instruments=${instruments}&version=simple`).catch(() => null)
+  if (found && lesson.value?.wishes.tune_id === tune) keys.value = found.keys.map((one) => one.key)
+}, { immediate: true })
+
+const there = (pupil: number) => lesson.value!.roll.find((one) => one.pupil_id === pupil)?.there ?? true
+const given = (pupil: number, item: GroupLesson['items'][number]) =>
+  lesson.value!.marks.filter((mark) => mark.pupil_id === pupil && (item.skill ? mark.skill === item.skill : mark.tune_id === item.tune)).at(-1)?.value
+const put = (body: object, words = 'Saved.') =>
+  act(async () => {
+    lesson.value = await ask<GroupLesson>('PUT', `/groups/${id.value}/lesson`, { date: lesson.value!.date, lock_version: lesson.value!.lock_version, ...body })
+  }, words)
+const wish = (changes: Partial<GroupLesson['wishes']>) => {
+  const { key, ...rest } = { ...lesson.value!.wishes, ...changes }
+  return put({ wishes: { ...rest, ...(key ? { key } : {}) } })
+}
+const call = (pupil: number, here: boolean) =>
+  put({ roll: lesson.value!.roll.map((one) => (one.pupil_id === pupil ? { ...one, there: here } : one)) })
+const post = (name: string, body: object, words: string) =>
+  act(async () => { lesson.value = await ask<GroupLesson>('POST', `/groups/${id.value}/${name}`, { date: lesson.value!.date, ...body }) }, words)
+const mark = (item: GroupLesson['items'][number], pupils: number[], value: number) =>
+  post('marks', {
+    ...(item.skill ? { skill: item.skill } : { tune_id: item.tune }),
+    marks: pupils.map((pupil) => ({ pupil_id: pupil, value })),
+    key: newKey().slice(0, 20),
+  }, 'Marked.')
+const present = computed(() => lesson.value?.group.members.filter((one) => there(one.id)) ?? [])
+const issue = () =>
+  act(async () => {
+    const found = await ask<{ cards: CardSummary[] }>('POST', `/groups/${id.value}/cards`, {
+      date: lesson.value!.date,
+      note: cardNote.value,
+      versions: present.value.map((one) => ({ pupil_id: one.id, version: versions[one.id] })),
+    })
+    cards.value = found.cards
+  }, 'The cards are issued.')
+const future = computed(() => (lesson.value?.date ?? '') > localDate())
+function saved(group: PupilGroup): void {
+  if (group.id === id.value) void load()
+}
+</script>
+
+<template>
+  <div class="page wide">
+    <p v-if="problem ?? trouble" class="problem" role="alert">{{ (problem ?? trouble)!.text }} <v-btn density="compact" @click="load">Show it anew</v-btn></p>
+    <template v-if="lesson">
+      <header>
+        <h1>{{ lesson.group.name }}</h1>
+        <span class="quiet">{{ longDate(lesson.date) }}, {{ lesson.minutes }} minutes</span>
+        <span class="push">
+          <v-btn @click="changing = true">Change the group</v-btn>
+          <v-btn v-if="lesson.status === 'planned' && !future" variant="flat" color="primary" :loading="busy" @click="post('begin', {}, 'Begun.')">Begin the lesson</v-btn>
+          <v-btn v-else-if="lesson.status === 'running'" variant="flat" color="primary" :loading="busy" @click="post('finish', {}, 'In everybody’s diary.')">End the lesson</v-btn>
+        </span>
+      </header>
+      <p class="small quiet" role="status">{{ said }}</p>
+      <div class="columns">
+        <ol class="plain items" aria-label="The plan">
+          <li v-for="item in lesson.items" :key="item.id">
+            <span class="min">{{ item.minutes }} min</span>
+            <div>
+              <h3>{{ item.title }}
+                <button
+                  v-if="item.skill && lesson.status === 'planned'" type="button" class="loose" :aria-label="`Leave out ${item.title}`"
+                  @click="wish({ dropped: [...lesson.wishes.dropped, item.skill!], added: lesson.wishes.added.filter((one) => one !== item.skill) })"
+                >leave out</button></h3>
+              <p class="small">{{ item.words }}</p>
+              <table v-if="item.skill || item.tune" class="small">
+                <tbody>
+                  <tr v-for="one in lesson.group.members" :key="one.id" :class="{ gone: !there(one.id) }">
+                    <th scope="row">{{ one.name }}</th>
+                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}</td>
+                    <td v-if="lesson.status !== 'planned'" class="given">{{ given(one.id, item) ?? '' }}</td>
+                    <td v-if="lesson.status !== 'planned' && there(one.id)"><MarkButtons :label="`${item.title}, ${one.name}`" :scale="item.scale" :busy="busy" @mark="mark(item, [one.id], $event)" /></td>
+                  </tr>
+                  <tr v-if="lesson.status !== 'planned' && present.length > 1">
+                    <th scope="row">all</th><td></td><td></td>
+                    <td><MarkButtons :label="`${item.title}, all`" :scale="item.scale" :busy="busy" @mark="mark(item, present.map((one) => one.id), $event)" /></td>
+                  </tr>
+                </tbody>
+              </table>
+            </div>
+          </li>
+        </ol>
+        <section>
+          <h2>Who is there</h2>
+          <p v-for="one in lesson.group.members" :key="one.id" class="roll">
+            <label><input type="checkbox" :checked="there(one.id)" :disabled="busy" @change="call(one.id, ($event.target as HTMLInputElement).checked)" />
+              {{ one.name }}</label> <router-link :to="`/pupils/${one.id}`" class="small quiet">{{ one.instrument }}</router-link>
+          </p>
+          <h2 class="next">One tune for all</h2>
+          <v-autocomplete
+            :model-value="lesson.wishes.tune_id" v-model:search="words" :items="tunes" label="Tune" density="compact" clearable no-filter hide-no-data @focus="look"
+            @update:model-value="wish({ tune_id: $event ?? null, key: null })"
+          />
+          <v-select
+            v-if="keys.length" :model-value="lesson.wishes.key ?? keys[0]" :items="keys.map((key, at) => ({ value: key, title: at ? key : `${key}, friendliest for all` }))"
+            label="Key for all" density="compact" @update:model-value="wish({ key: $event })"
+          />
+          <p v-if="lesson.wishes.tune_id" class="small"><router-link :to="`/tunes/${lesson.wishes.tune_id}/group`">The parts under one another</router-link></p>
+          <template v-if="lesson.wishes.tune_id">
+            <h2 class="next">A card for each</h2>
+            <p v-for="one in present" :key="one.id" class="version">
+              <span>{{ one.name }}</span>
+              <v-select v-model="versions[one.id]" :items="['simple', 'full']" :aria-label="`Version for ${one.name}`" density="compact" />
+            </p>
+            <v-text-field v-model="cardNote" label="What to listen for (optional)" maxlength="500" density="compact" />
+            <p class="acts">
+              <v-btn variant="tonal" :loading="busy" :disabled="!present.length" @click="issue">Issue {{ present.length }} {{ present.length === 1 ? 'card' : 'cards' }}</v-btn>
+              <template v-if="cards.length">
+                <PdfLink :href="`/api/cards.pdf?ids=${cards.map((one) => one.id).join(',')}&paper=${paper}`" label="All of them as one PDF" />
+                <router-link :to="`/cards?ids=${cards.map((one) => one.id).join(',')}`" class="small">see them</router-link>
+              </template>
+            </p>
+          </template>
+          <h2 class="next">Note</h2>
+          <textarea v-model="note" rows="3" maxlength="2000" aria-label="Note" @change="put({ note })"></textarea>
+        </section>
+      </div>
+      <GroupForm v-model="changing" :group="lesson.group" @saved="saved" @gone="router.push('/pupils')" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.wide { max-width: 1300px; }
+.columns { display: grid; grid-template-columns: 3fr 2fr; gap: 8px 48px; align-items: start; }
+.items > li { display: grid; grid-template-columns: 64px 1fr; gap: 12px; border-top: 1px solid var(--rule); padding: 8px 0; }
+.min { font-weight: 600; white-space: nowrap; }
+h3 { margin: 0; }
+.loose { font: 0.85rem var(--v-font-body); text-decoration: underline; cursor: pointer; margin-left: 8px; }
+th { text-align: left; font-weight: 600; padding-right: 12px; }
+td { padding: 3px 12px 3px 0; }
+.given { font-weight: 700; min-width: 1.2em; }
+tr.gone th { text-decoration: line-through; color: var(--quiet); }
+.roll { margin: 0; }
+.roll input { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; vertical-align: -3px; }
+.next { margin-top: 18px; }
+.version { display: grid; grid-template-columns: 1fr 140px; align-items: center; margin: 0; }
+.acts { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>
