@@ -33,6 +33,9 @@ RSpec.describe Fawnmoss::Path::Plan::Together do
   it 'has a word for each' do
     items = together(beginner, member(2, 'violin', sound), member(3, 'bass', marks('body.ready', '40:2 30:2')), member(4, 'violin', marks('body.ready', '2:1')), added: ['body.ready']).items
     expect(words(items, 'body.ready')).to eq(['begins it', 'has it: leads', 'looks at it again', 'looks at it again'])
+    expect(items.find { _1.skill == 'body.ready' }.each.map { _1[:task] }).to eq([nil] * 4)
+    keys = together(member(1, 'violin'), member(2, 'violin'), member(3, 'bass'), added: ['scale.three-keys']).items.find { _1.skill == 'scale.three-keys' }
+    expect([keys.title, keys.words, keys.each.map { _1[:task] }.uniq.size]).to eq(['Three keys from open strings', 'Each on their own instrument.', 2])
     early = together(beginner, member(3, 'bass'), added: ['left.fourth']).items
     expect(words(early, 'left.fourth')).to eq(['is helped: it rests on what is not steady yet', 'joins in on open strings'])
   end

@@ -74,7 +74,7 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
           <router-link v-for="card in lesson.cards" :key="card.id" :to="`/cards/${card.id}`" class="small">Card No. {{ card.number }}</router-link>
         </p>
         <p v-if="lesson.note" class="note">{{ lesson.note }}</p>
-        <p class="small quiet marks">
+        <p v-if="open !== lesson.id" class="small quiet marks">
           <span v-for="item in told(lesson).filter((one) => one.value !== null)" :key="item.title">{{ item.title }} <b>{{ item.value }}</b></span>
         </p>
         <div v-if="open === lesson.id" class="more small">
@@ -105,5 +105,8 @@ ol > li { border-top: 1px solid var(--rule); padding: 8px 0; }
 .head button:hover { text-decoration: underline; text-underline-offset: 3px; }
 .note { margin: 0; white-space: pre-line; max-width: 60em; }
 .marks { margin: 0; display: flex; flex-wrap: wrap; gap: 0 14px; }
+.more ul { columns: 2; column-gap: 40px; }
+.head button { padding: 0; }
+@media (max-width: 600px) { .more ul { columns: 1; } }
 .more { padding: 6px 0 2px; }
 </style>

@@ -117,7 +117,8 @@ function saved(group: PupilGroup): void {
                 <tbody>
                   <tr v-for="one in lesson.group.members" :key="one.id" :class="{ gone: !there(one.id) }">
                     <th scope="row">{{ one.name }}</th>
-                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}</td>
+                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}<template v-if="item.each.find((word) => word.id === one.id)?.task">.
+                      {{ item.each.find((word) => word.id === one.id)!.task }}</template></td>
                     <td v-if="lesson.status !== 'planned'" class="given">{{ given(one.id, item) ?? '' }}</td>
                     <td v-if="lesson.status !== 'planned' && there(one.id)"><MarkButtons :label="`${item.title}, ${one.name}`" :scale="item.scale" :busy="busy" @mark="mark(item, [one.id], $event)" /></td>
                   </tr>
@@ -179,11 +180,14 @@ h3 { margin: 0; }
 .loose { font: 0.85rem var(--v-font-body); text-decoration: underline; cursor: pointer; margin-left: 8px; }
 th { text-align: left; font-weight: 600; padding-right: 12px; }
 td { padding: 3px 12px 3px 0; }
+td:last-child { white-space: nowrap; }
 .given { font-weight: 700; min-width: 1.2em; }
 tr.gone th { text-decoration: line-through; color: var(--quiet); }
 .roll { margin: 0; }
 .roll input { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; vertical-align: -3px; }
 .next { margin-top: 18px; }
+section .v-input { margin-bottom: 12px; }
+.version .v-input { margin-bottom: 0; }
 .version { display: grid; grid-template-columns: 1fr 140px; align-items: center; margin: 0; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; }

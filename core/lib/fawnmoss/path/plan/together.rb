@@ -8,7 +8,7 @@ module Fawnmoss
         # One of the group. id: of the pupil; name; situation: Situation.
         Member = Value.of(:id, :name, :situation)
         # One thing of the lesson. kind: 'warm-up', 'skill', 'tune', 'free' or 'card'; skill: id or nil; say, scale: as of Skill; words: what to do;
-        # each: [{ id:, name:, word: }] for whom something is to be said of its own.
+        # each: [{ id:, name:, word:, task: what to do where instruments differ, else nil }] for whom something is to be said of its own.
         Item = Value.of(:id, :kind, :title, :minutes, :skill, :tune, :words, :say, :scale, :each)
 
         SHARES = { 'warm-up' => 2, 'skill' => 3, 'tune' => 6, 'free' => 4, 'card' => 1 }.freeze
@@ -63,7 +63,6 @@ module Fawnmoss
         end
 
         def order(id) = @members.filter_map { _1.situation.map[id]&.order }.min || 0
-        def of(id) = @members.filter_map { _1.situation.map[id] }.first
         def item(id, kind, title, words, **more) = Item.new(id:, kind:, title:, minutes: 0, words:, scale: 'playing', each: [], **more)
 
         def warm_up
@@ -79,12 +78,15 @@ module Fawnmoss
         end
 
         def skill(id)
-          skill = of(id)
-          item("skill #{id}", 'skill', skill.name, skill.task, skill: id, say: skill.say, scale: skill.scale, each: @members.map { word(_1, id) })
+          worded = @members.filter_map { _1.situation.map[id] }
+          skill = worded.group_by(&:name).values.max_by(&:size).first # as most of them have it
+          same = worded.uniq(&:task).size == 1
+          item("skill #{id}", 'skill', skill.name, same ? skill.task : 'Each on their own instrument.', skill: id, say: skill.say, scale: skill.scale,
+               each: @members.map { word(_1, id, same) })
         end
 
-        def word(member, id)
-          { id: member.id, name: member.name, word: WORDS.fetch(standing(member.situation, id)) }
+        def word(member, id, same)
+          { id: member.id, name: member.name, word: WORDS.fetch(standing(member.situation, id)), task: (member.situation.map[id]&.task unless same) }
         end
 
         def standing(situation, id)
