@@ -262,4 +262,44 @@ RSpec.describe 'pupils' do
   ensure
     studio.groups_dataset.where(name: 'Monday trio').delete
   end
+
+  it 'fill a new studio of four, two of whom already play, with their first lessons planned, in at most 40 actions' do
+    Capybara.reset_sessions!
+    actions = 0
+    act = lambda { |&deed| deed.call.tap { actions += 1 } }
+    visit '/login'
+    act.call { click_button 'Open a new studio' }
+    act.call { fill_in 'Email', with: 'four@fawnmoss.example' }
+    act.call { fill_in 'Password', with: 'quite another long password' }
+    act.call { fill_in 'Name of the studio', with: 'Four Chairs' }
+    act.call { click_button 'Open a studio' }
+    expect(page).to have_css('nav[aria-label="Places"]')
+    [['Tam', 'violin', 6, nil], ['Isa', 'cello', 8, nil], ['Jo', 'violin', 41, 'Scales'], ['Kit', 'bass', 16, 'Left hand']].each do |name, instrument, age, plays|
+      act.call { visit '/pupils' }
+      act.call { click_button 'Add a pupil' }
+      act.call { fill_in 'Name', with: name }
+      act.call { fill_in 'Birth year (optional)', with: (Date.today.year - age).to_s }
+      unless instrument == 'violin'
+        act.call { find('.v-card .v-select', text: 'Instrument').click }
+        find('.v-list-item', text: instrument).click
+      end
+      act.call { click_button 'Save' }
+      if plays
+        act.call { click_link 'Tell what goes already' }
+        act.call { find("[role=group][aria-label='#{plays}']").click_button('in part') }
+        act.call { click_button 'Keep it, and plan the lesson' }
+      else
+        act.call { click_link 'Plan the lesson' }
+      end
+      expect(page).to have_css('.items li', minimum: 6)
+      expect(page.all('.items .minutes input').sum { _1.value.to_i }).to eq(30)
+      expect(page.has_css?('.kind', text: 'first lessons')).to eq(plays.nil?)
+    end
+    expect(actions).to be <= 40
+  ensure
+    account = FawnmossServer.db[:accounts].where(email: 'four@fawnmoss.example')
+    FawnmossServer.db[:marks].where(studio_id: FawnmossServer.db[:studios].where(account_id: account.select(:id)).select(:id)).delete
+    FawnmossServer.db[:pupils].where(studio_id: FawnmossServer.db[:studios].where(account_id: account.select(:id)).select(:id)).delete
+    account.delete
+  end
 end

@@ -116,5 +116,14 @@ dd { margin-bottom: 6px; line-height: 1.3; }
 .other { margin-left: -6px; }
 summary { cursor: pointer; padding: 3px 0; }
 details .v-input { margin-top: 8px; }
-@media (max-width: 1050px) { .slim { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
+/* On a music stand: one short row over the notes. */
+@media (max-width: 1050px) {
+  .slim { flex-flow: row wrap; gap: 4px 26px; align-items: flex-start; }
+  fieldset { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: baseline; }
+  dl { display: grid; grid-template-columns: auto 1fr auto 1fr; gap: 0 10px; align-items: baseline; }
+  dd { margin: 0 12px 0 0; }
+  .slim > .v-input { flex: 0 1 170px; }
+  details[open] { flex-basis: 100%; display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 4px 20px; }
+  details[open] summary { grid-column: 1 / -1; }
+}
 </style>

@@ -9,7 +9,7 @@ defineProps<{ steps: RoutineStep[]; large?: boolean }>()
 <template>
   <ol class="plain routine" :class="{ large }" aria-label="Warm-up">
     <li v-for="step in steps" :key="step.id">
-      <span class="count">{{ step.times }} ×<small>{{ clockWords(step.times * step.seconds) }}</small></span>
+      <span class="count">{{ step.times }} ×<small>{{ clockWords(step.times * step.seconds) }} in all</small></span>
       <span>
         <b>{{ step.name }}</b> {{ step.words }}<template v-if="step.rest"> Rest {{ step.rest }} seconds.</template>
         <em v-if="step.caution">{{ ` ${step.caution}` }}</em>
@@ -19,7 +19,7 @@ defineProps<{ steps: RoutineStep[]; large?: boolean }>()
 </template>
 
 <style scoped>
-.routine li { display: grid; grid-template-columns: 62px 1fr; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+.routine li { display: grid; grid-template-columns: 76px 1fr; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
 .routine li:first-child { border-top: 0; }
 .count { font-weight: 600; white-space: nowrap; }
 .count small { display: block; font-weight: 400; color: var(--quiet); }

@@ -265,7 +265,11 @@ useKeys((event) => {
 }
 @media (max-width: 1050px) {
   .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; }
-  .side { position: static; max-height: none; }
+  /* What is said of the note stays in sight while the notes are looked at. */
+  .side {
+    top: auto; bottom: 0; max-height: 36vh; background: var(--paper); border-top: 1px solid var(--rule); padding: 8px 0; z-index: 2;
+    margin: 0 -14px; padding-inline: 14px;
+  }
   .desk > header { padding: 12px 14px 4px; }
 }
 </style>
