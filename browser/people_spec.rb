@@ -266,7 +266,7 @@ RSpec.describe 'pupils' do
   it 'fill a new studio of four, two of whom already play, with their first lessons planned, in at most 40 actions' do
     Capybara.reset_sessions!
     actions = 0
-    act = lambda { |&deed| deed.call.tap { actions += 1 } }
+    act = ->(&deed) { deed.call.tap { actions += 1 } }
     visit '/login'
     act.call { click_button 'Open a new studio' }
     act.call { fill_in 'Email', with: 'four@fawnmoss.example' }
