@@ -52,6 +52,48 @@ RSpec.describe 'lessons' do
     expect(page).to have_css('li s', text: '3')
   end
 
+  it 'are a six-year-old’s first three: something of everything each time, sound from the first, and nothing too long' do
+    ada = studio.add_pupil(name: 'Ada', instrument: 'violin', size: '1/8', birth_year: Date.today.year - 6, lesson_minutes: 30, minutes_per_day: 10)
+    titles = [14, 7, 0].map do |ago|
+      visit "/pupils/#{ada.id}/plan?date=#{Date.today - ago}"
+      expect(page).to have_css('.items li', minimum: 6)
+      minutes = page.all('.items .minutes input').map { _1.value.to_i }
+      expect([minutes.sum, minutes.max]).to match([30, be <= 5])
+      click_button(ago.zero? ? 'Begin the lesson' : 'Write the lesson down')
+      expect(page).to have_css('.lesson h1', text: 'Body and bow hand')
+      shown = page.all('aside .item span:first-child').map(&:text)
+      mark_everything
+      click_button 'End the lesson'
+      expect(page).to have_css('h1', text: 'Ada, work for home')
+      shown
+    end
+    expect(titles[0].join).to include('Plucked open strings', 'Keeping a beat', 'Play and sing')
+    expect(titles[1].join).to include('Set the bow silently')
+    expect(titles[2].join).to include('Crisp start')
+    expect(titles.map { _1.count('Care of bow and strings') }).to eq([1, 0, 0]) # shown once and done
+    expect(ada.standing.select_map(:made_on).uniq.sort).to eq([14, 7, 0].map { Date.today - _1 })
+    expect(page).to have_content('Say a small k with the bow')
+    visit "/pupils/#{ada.id}"
+    expect(page).to have_css('.head button', count: 3)
+  end
+
+  # Each thing that can be marked gets a 2.
+  def mark_everything
+    12.times do
+      4.times do
+        break unless page.has_css?('.marks', wait: 0) && page.has_no_css?('.marks .on', wait: 0)
+
+        press('2')
+        sleep 0.4 # so soon it would be a slip of the finger
+      end
+      break if page.has_css?('button[aria-label="The next item"][disabled]', wait: 0)
+
+      press(:arrow_right)
+    end
+    expect(page).to have_content('saved')
+    wait_until { page.evaluate_script("!Object.keys(localStorage).some(name => name.endsWith('.unsent') && JSON.parse(localStorage[name]).length)") }
+  end
+
   it 'take a new pupil from the first visit to the first lesson and the first card' do
     visit '/pupils'
     click_button 'Add a pupil'

@@ -258,7 +258,7 @@ RSpec.describe 'pupils' do
     click_button 'End the lesson'
     expect(page).to have_content('In everybody’s diary.')
     visit "/pupils/#{studio.pupils_dataset.first(name: 'Bram').id}"
-    expect(page).to have_css('.marks', text: 'Play Brother John 3')
+    expect(page).to have_css('.marks', text: 'Brother John 3')
   ensure
     studio.groups_dataset.where(name: 'Monday trio').delete
   end

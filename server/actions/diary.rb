@@ -10,11 +10,16 @@ module FawnmossServer
       # fields: text: words of titles, notes and promises; from: how many are passed over. { lessons:, total: }
       def self.read(pupil, fields)
         words = Models::Tune.plain_words(fields.text('text', max: 80, default: '')).first(WORDS)
-        held = pupil.lessons_dataset.unordered.exclude(status: 'planned')
+        held = pupil.lessons_dataset.unordered.where(begun_or_marked(pupil))
         found = words.inject(held) { |rows, word| rows.where(begins(held, word)) }
         page = found.reverse(:held_on).limit(PAGE, fields.integer('from', 0..100_000, default: 0)).all
         about = about(page.map(&:id))
         { lessons: page.map { |lesson| entry(lesson, about.transform_values { |rows| rows.fetch(lesson.id, []) }) }, total: found.count }
+      end
+
+      # One that was not begun too, once it has marks: of the group in which the pupil played on the same day.
+      def self.begun_or_marked(pupil)
+        Sequel.~(status: 'planned') | Sequel.expr(id: pupil.standing.unordered.exclude(lesson_id: nil).select(:lesson_id))
       end
 
       # What was noted last before a day: { lesson_id:, on:, note: } or nil.
@@ -63,7 +68,7 @@ module FawnmossServer
         studio = lesson.pupil.studio
         studio.skills.find { _1.id == mark.skill }&.name || mark.skill
       end
-      private_class_method :begins, :about, :entry, :parts, :title
+      private_class_method :begun_or_marked, :begins, :about, :entry, :parts, :title
     end
   end
 end

@@ -16,7 +16,8 @@ module FawnmossServer
           app.post("/api/groups/:id/#{name}") { json(Actions::GroupLessons.act(studio, params['id'], fields, today, act), 201) }
         end
         app.get('/api/cards.pdf') do
-          ids = params['ids'].to_s.split(',').first(Actions::Groups::MOST).map { studio.card(_1) }.map(&:id)
+          held = studio
+          ids = params['ids'].to_s.split(',').first(Actions::Groups::MOST).map { held.card(_1) }.map(&:id)
           raise Missing if ids.empty?
 
           pdf('/cards', Actions::FileNames.of(studio.name, "#{ids.size} cards", today.iso8601), { 'ids' => ids.join(',') })

@@ -85,6 +85,8 @@ RSpec.describe 'groups' do
     found = api(:post, "/api/groups/#{group[:id]}/marks", { skill: 'body.ready', marks: [{ pupil_id: own[:id], value: 2 }], key: 'together-01' })
     api(:post, "/api/groups/#{group[:id]}/finish", {})
     expect(found[:marks]).to eq([{ pupil_id: own[:id], skill: 'body.ready', tune_id: nil, value: 2 }])
+    diary = api(:get, "/api/pupils/#{own[:id]}/diary")[:lessons]
+    expect(diary.map { [_1[:status], _1[:items].map { |one| one.values_at(:title, :value) }] }).to eq([['planned', [['Balanced and loose', 2]]]])
     begun = api(:post, "/api/pupils/#{own[:id]}/lessons", {})
     expect([begun[:minutes], begun[:items].map { _1[:title] }, begun[:marks].size]).to match([20, include('Sing'), 1])
   end

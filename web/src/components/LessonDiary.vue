@@ -70,7 +70,7 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
       <li v-for="lesson in lessons" :key="lesson.id">
         <p class="head">
           <button type="button" :aria-expanded="open === lesson.id" @click="open = open === lesson.id ? null : lesson.id">{{ longDate(lesson.held_on) }}</button>
-          <span class="quiet small">{{ lesson.minutes }} minutes<template v-if="lesson.status === 'running'">, not ended</template></span>
+          <span class="quiet small">{{ lesson.minutes }} minutes<template v-if="lesson.status !== 'done'">, {{ lesson.status === 'running' ? 'not ended' : 'not begun' }}</template></span>
           <router-link v-for="card in lesson.cards" :key="card.id" :to="`/cards/${card.id}`" class="small">Card No. {{ card.number }}</router-link>
         </p>
         <p v-if="lesson.note" class="note">{{ lesson.note }}</p>
@@ -85,7 +85,8 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
           <p v-if="missed(lesson).length">Not reached: {{ missed(lesson).map((item) => item.title).join(', ') }}.</p>
           <p v-if="lesson.promises.length">Carried over: {{ lesson.promises.map((one) => (one.kept ? `${one.title} (done since)` : one.title)).join(', ') }}.</p>
           <v-btn v-if="lesson.status === 'done'" density="compact" :disabled="busy" @click="again(lesson)">Open it again</v-btn>
-          <v-btn v-else density="compact" :to="`/lessons/${lesson.id}`">Go on with it</v-btn>
+          <v-btn v-else-if="lesson.status === 'running'" density="compact" :to="`/lessons/${lesson.id}`">Go on with it</v-btn>
+          <v-btn v-else density="compact" :to="`/pupils/${pupil}/plan?date=${lesson.held_on}`">Its plan</v-btn>
           <v-btn v-if="lesson.status === 'done'" density="compact" :to="`/lessons/${lesson.id}/home`">Work for home</v-btn>
         </div>
       </li>
