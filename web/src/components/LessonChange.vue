@@ -52,7 +52,8 @@ const move = (day: string) => act(async () => emit('changed', await ask<Lesson>(
       v-model="chosen" v-model:search="words" :items="choices" label="Add a skill, a tune, or your own" density="compact" no-filter hide-no-data
       :loading="busy" @focus="look"
     />
-    <label class="small">The day it is of <input type="date" :value="lesson.held_on" :max="localDate()" @change="move(($event.target as HTMLInputElement).value)" /></label>
+    <label class="small">The day it is of <input type="date" :value="lesson.held_on" :max="localDate()"
+      @change="move(($event.target as HTMLInputElement).value)" /></label>
     <v-btn v-if="!marks || sure" @click="emit('unbegin')">{{ marks ? `Yes, and strike out ${marks === 1 ? 'its mark' : `its ${marks} marks`}` : 'Not now: back to the plan' }}</v-btn>
     <v-btn v-else @click="sure = true">Take the lesson back</v-btn>
     <p v-if="trouble" class="small problem" role="alert">{{ trouble.text }}</p>

@@ -69,8 +69,10 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
     <ol class="plain">
       <li v-for="lesson in lessons" :key="lesson.id">
         <p class="head">
-          <button type="button" :aria-expanded="open === lesson.id" @click="open = open === lesson.id ? null : lesson.id">{{ longDate(lesson.held_on) }}</button>
-          <span class="quiet small">{{ lesson.minutes }} minutes<template v-if="lesson.status !== 'done'">, {{ lesson.status === 'running' ? 'not ended' : 'not begun' }}</template></span>
+          <button type="button" :aria-expanded="open === lesson.id"
+            @click="open = open === lesson.id ? null : lesson.id">{{ longDate(lesson.held_on) }}</button>
+          <span class="quiet small">{{ lesson.minutes }} minutes<template
+            v-if="lesson.status !== 'done'">, {{ lesson.status === 'running' ? 'not ended' : 'not begun' }}</template></span>
           <router-link v-for="card in lesson.cards" :key="card.id" :to="`/cards/${card.id}`" class="small">Card No. {{ card.number }}</router-link>
         </p>
         <p v-if="lesson.note" class="note">{{ lesson.note }}</p>

@@ -27,7 +27,8 @@ const changing = ref(false)
         </button>
         <span v-if="changing" class="moves">
           <button type="button" :disabled="index === 0" :aria-label="`${one.title}: earlier`" @click="emit('move', index, index - 1)">↑</button>
-          <button type="button" :disabled="index === lesson.items.length - 1" :aria-label="`${one.title}: later`" @click="emit('move', index, index + 1)">↓</button>
+          <button type="button" :disabled="index === lesson.items.length - 1" :aria-label="`${one.title}: later`"
+            @click="emit('move', index, index + 1)">↓</button>
         </span>
       </li>
     </ol>

@@ -49,7 +49,8 @@ function mark(value: number): void {
     <div>
       <v-text-field v-model="note" label="Note with the mark (optional)" maxlength="500" />
       <div class="more">
-        <v-text-field v-if="stone.scale === 'playing'" v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'" inputmode="numeric" />
+        <v-text-field v-if="stone.scale === 'playing'" v-model="tempo" :label="stone.tempo ? `Tempo (goal ${stone.tempo})` : 'Tempo (optional)'"
+          inputmode="numeric" />
         <label class="hurt"><input v-model="hurt" type="checkbox" /> it hurt</label>
         <label class="hurt">on <input v-model="on" type="date" :max="today" aria-label="Day of the mark" /></label>
       </div>

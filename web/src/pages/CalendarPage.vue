@@ -180,7 +180,8 @@ async function copy(): Promise<void> {
                 density="compact"
                 @click="pick({ pupil_id: one.pupil_id, group_id: one.group_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
               >Find a time</v-btn>
-              <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`" @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
+              <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`"
+                @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
             </li>
           </ul>
           <h2 class="next">Holidays</h2>

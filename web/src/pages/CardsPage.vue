@@ -35,7 +35,8 @@ const address = (card: Card) => (location.hostname === '127.0.0.1' && card.addre
       </div>
       <CardPaper v-for="card in cards" :key="card.id" class="sheet-of-paper" :card="card" @ready="drawn = [...drawn, card.id]">
         <template v-if="card.link" #corner>
-          <figure class="corner"><QrCode :text="address(card)" label="The link of this card, for a phone" /><figcaption>hear it, tick it, ask</figcaption></figure>
+          <figure class="corner"><QrCode :text="address(card)"
+            label="The link of this card, for a phone" /><figcaption>hear it, tick it, ask</figcaption></figure>
         </template>
       </CardPaper>
     </template>

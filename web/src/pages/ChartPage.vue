@@ -170,7 +170,8 @@ useKeys((event) => {
         <span class="quiet">{{ chart.view.chart.tune.key }}, {{ chart.view.chart.tune.meter }}<template v-if="chart.view.moved">, written
           {{ chart.view.moved }}</template></span>
         <span class="state small" :class="{ fawn: chart.state !== 'saved' && chart.state !== 'saving' }" role="status">{{ saved }}</span>
-        <router-link v-if="handed" to="/studio" class="small" title="What your marks have taught Fawnmoss">{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link>
+        <router-link v-if="handed" to="/studio" class="small"
+          title="What your marks have taught Fawnmoss">{{ handed === 1 ? 'one note' : `${handed} notes` }} by your own hand</router-link>
         <span class="tools">
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>

@@ -97,8 +97,10 @@ function saved(group: PupilGroup): void {
         <span class="quiet">{{ longDate(lesson.date) }}, {{ lesson.minutes }} minutes</span>
         <span class="push">
           <v-btn @click="changing = true">Change the group</v-btn>
-          <v-btn v-if="lesson.status === 'planned' && !future" variant="flat" color="primary" :loading="busy" @click="post('begin', {}, 'Begun.')">Begin the lesson</v-btn>
-          <v-btn v-else-if="lesson.status === 'running'" variant="flat" color="primary" :loading="busy" @click="post('finish', {}, 'In everybody’s diary.')">End the lesson</v-btn>
+          <v-btn v-if="lesson.status === 'planned' && !future" variant="flat" color="primary" :loading="busy"
+            @click="post('begin', {}, 'Begun.')">Begin the lesson</v-btn>
+          <v-btn v-else-if="lesson.status === 'running'" variant="flat" color="primary" :loading="busy"
+            @click="post('finish', {}, 'In everybody’s diary.')">End the lesson</v-btn>
         </span>
       </header>
       <p class="small quiet" role="status">{{ said }}</p>
@@ -117,14 +119,17 @@ function saved(group: PupilGroup): void {
                 <tbody>
                   <tr v-for="one in lesson.group.members" :key="one.id" :class="{ gone: !there(one.id) }">
                     <th scope="row">{{ one.name }}</th>
-                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}<template v-if="item.each.find((word) => word.id === one.id)?.task">.
+                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}<template
+                      v-if="item.each.find((word) => word.id === one.id)?.task">.
                       {{ item.each.find((word) => word.id === one.id)!.task }}</template></td>
                     <td v-if="lesson.status !== 'planned'" class="given">{{ given(one.id, item) ?? '' }}</td>
-                    <td v-if="lesson.status !== 'planned' && there(one.id)"><MarkButtons :label="`${item.title}, ${one.name}`" :scale="item.scale" :busy="busy" @mark="mark(item, [one.id], $event)" /></td>
+                    <td v-if="lesson.status !== 'planned' && there(one.id)"><MarkButtons :label="`${item.title}, ${one.name}`" :scale="item.scale"
+                      :busy="busy" @mark="mark(item, [one.id], $event)" /></td>
                   </tr>
                   <tr v-if="lesson.status !== 'planned' && present.length > 1">
                     <th scope="row">all</th><td></td><td></td>
-                    <td><MarkButtons :label="`${item.title}, all`" :scale="item.scale" :busy="busy" @mark="mark(item, present.map((one) => one.id), $event)" /></td>
+                    <td><MarkButtons :label="`${item.title}, all`" :scale="item.scale" :busy="busy"
+                      @mark="mark(item, present.map((one) => one.id), $event)" /></td>
                   </tr>
                 </tbody>
               </table>
@@ -155,7 +160,8 @@ function saved(group: PupilGroup): void {
             </p>
             <v-text-field v-model="cardNote" label="What to listen for (optional)" maxlength="500" density="compact" />
             <p class="acts">
-              <v-btn variant="tonal" :loading="busy" :disabled="!present.length" @click="issue">Issue {{ present.length }} {{ present.length === 1 ? 'card' : 'cards' }}</v-btn>
+              <v-btn variant="tonal" :loading="busy" :disabled="!present.length"
+                @click="issue">Issue {{ present.length }} {{ present.length === 1 ? 'card' : 'cards' }}</v-btn>
               <template v-if="cards.length">
                 <PdfLink :href="`/api/cards.pdf?ids=${cards.map((one) => one.id).join(',')}&paper=${paper}`" label="All of them as one PDF" />
                 <router-link :to="`/cards?ids=${cards.map((one) => one.id).join(',')}`" class="small">see them</router-link>

@@ -171,7 +171,8 @@ async function open(tune: number | null): Promise<void> {
           <v-btn v-if="chart" density="compact" @click="open(chart)">More choices for the tune</v-btn>
         </section>
         <section v-if="draft.notes.length" class="ruled">
-          <HomeNotes v-model="answers" :notes="draft.notes" answerable @read="(one) => (draft = { ...draft!, notes: draft!.notes.filter((other) => other !== one) })" />
+          <HomeNotes v-model="answers" :notes="draft.notes" answerable
+            @read="(one) => (draft = { ...draft!, notes: draft!.notes.filter((other) => other !== one) })" />
         </section>
         <section class="ruled">
           <v-textarea v-model="note" label="What to listen for (optional)" rows="2" counter="500" :error-messages="fieldOf('note')" />

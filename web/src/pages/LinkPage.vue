@@ -116,10 +116,12 @@ onUnmounted(() => clearTimeout(keeping))
           @click="report('minutes', minutes + 5)"
         >+</v-btn>
         </span>
-        <v-btn :variant="hurt ? 'tonal' : 'text'" :aria-pressed="hurt" @click="report('pain', hurt ? 0 : 1)">{{ hurt ? 'It hurt: your teacher is told' : 'It hurt' }}</v-btn>
+        <v-btn :variant="hurt ? 'tonal' : 'text'" :aria-pressed="hurt"
+          @click="report('pain', hurt ? 0 : 1)">{{ hurt ? 'It hurt: your teacher is told' : 'It hurt' }}</v-btn>
         <span class="small quiet" role="status">{{ said }}</span>
         <form class="say" @submit.prevent="say">
-          <textarea v-model="words" rows="2" maxlength="500" placeholder="A note or a question for your teacher" aria-label="A note or a question for your teacher"></textarea>
+          <textarea v-model="words" rows="2" maxlength="500" placeholder="A note or a question for your teacher"
+            aria-label="A note or a question for your teacher"></textarea>
           <v-btn type="submit" density="compact" :disabled="!words.trim() || busy">Send</v-btn>
         </form>
         <p v-if="trouble" class="small problem" role="alert">{{ trouble.text }}</p>

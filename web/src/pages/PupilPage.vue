@@ -148,7 +148,8 @@ function changed(saved: Pupil): void {
         <router-link :to="`/pupils/${pupil.id}/placing`">What {{ pupil.name }} can already do</router-link>
         <router-link to="/care">Care</router-link>
       </nav>
-      <p v-if="pupil.absence" class="fawn">{{ pupil.name }} {{ pupil.absence.words }}<template v-if="pupil.absence.note">: {{ pupil.absence.note }}</template></p>
+      <p v-if="pupil.absence" class="fawn">{{ pupil.name }} {{ pupil.absence.words }}<template
+        v-if="pupil.absence.note">: {{ pupil.absence.note }}</template></p>
       <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
       <p v-if="!pupil.marks.length" class="already">Does {{ pupil.name }} already play?
         <v-btn variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>

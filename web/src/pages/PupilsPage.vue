@@ -48,7 +48,8 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
   <div class="page">
     <header>
       <h1>Pupils</h1>
-      <span class="push"><TakeIn label="Take one in from a file" @taken="taken" /> <v-btn variant="flat" color="primary" @click="adding = true">Add a pupil</v-btn></span>
+      <span class="push"><TakeIn label="Take one in from a file" @taken="taken" /> <v-btn variant="flat" color="primary"
+        @click="adding = true">Add a pupil</v-btn></span>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <p v-if="loaded && !pupils.all.length">Nobody here yet. Add a pupil: a first name and an instrument are enough to start.</p>
@@ -89,7 +90,8 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
       <ul class="plain">
         <li v-for="pupil in away" :key="pupil.id">
           <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link>,
-          {{ pupil.instrument }} <span class="quiet">{{ pupil.absence!.words }}<template v-if="pupil.absence!.note">: {{ pupil.absence!.note }}</template></span>
+          {{ pupil.instrument }} <span class="quiet">{{ pupil.absence!.words }}<template
+            v-if="pupil.absence!.note">: {{ pupil.absence!.note }}</template></span>
         </li>
       </ul>
     </section>

@@ -58,15 +58,18 @@ void load()
           <p>{{ report.studio }}, {{ report.pupil.instrument === 'bass' ? 'double bass' : report.pupil.instrument }}. From {{ fullDate(report.from) }}
             to {{ fullDate(report.to) }}.</p>
         </header>
-        <textarea v-model="own.words" class="own" rows="3" maxlength="2000" placeholder="Your own words (optional)" aria-label="Your own words" @change="say"></textarea>
+        <textarea v-model="own.words" class="own" rows="3" maxlength="2000" placeholder="Your own words (optional)" aria-label="Your own words"
+          @change="say"></textarea>
         <p class="said">{{ own.words }}</p>
         <section v-for="part in report.parts" :key="part.heading">
           <h2>{{ part.heading }}</h2>
           <p v-for="sentence in part.sentences" :key="sentence">{{ sentence }}</p>
         </section>
-        <textarea v-model="own.note" class="own" rows="2" maxlength="1000" placeholder="A note to the parents (optional)" aria-label="A note to the parents" @change="say"></textarea>
+        <textarea v-model="own.note" class="own" rows="2" maxlength="1000" placeholder="A note to the parents (optional)" aria-label="A note to the parents"
+          @change="say"></textarea>
         <p class="said">{{ own.note }}</p>
-        <p v-if="trouble" class="problem" role="alert">{{ trouble.text }} <v-btn v-if="trouble.code === 'stale'" density="compact" @click="load">Show it</v-btn></p>
+        <p v-if="trouble" class="problem" role="alert">{{ trouble.text }} <v-btn v-if="trouble.code === 'stale'" density="compact"
+          @click="load">Show it</v-btn></p>
         <p v-else class="small quiet state" role="status">{{ said }}</p>
         <p class="small quiet">Written from what was seen in lessons and told from practice cards. There are no grades in it: learning to play goes in
           steps, and each takes its own time.</p>

@@ -166,7 +166,8 @@ const take = (id: string, text: string) => {
         <h2>{{ stage }}</h2>
         <ul class="plain">
           <li v-for="skill in skills" :key="skill.id" :class="{ hidden: skill.hidden }">
-            <button type="button" class="title" :aria-expanded="open === skill.id" @click="toggle(skill)">{{ skill.name }}</button> <span class="small quiet">{{ about(skill) }}</span>
+            <button type="button" class="title" :aria-expanded="open === skill.id" @click="toggle(skill)">{{ skill.name }}</button> <span
+              class="small quiet">{{ about(skill) }}</span>
             <form v-if="open === skill.id" class="edit" @submit.prevent="save(skill)">
               <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="errors('name')" />
               <v-text-field v-model="form.caution" label="Caution" maxlength="300" :error-messages="errors('caution')" />

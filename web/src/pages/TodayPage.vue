@@ -46,7 +46,8 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
             <h3><router-link :to="`/groups/${group.id}?date=${day.date}`">{{ group.name }}</router-link> <span class="quiet">together</span></h3>
             <p class="quiet">{{ group.members.join(', ') }}</p>
           </div>
-          <span class="acts"><v-btn variant="flat" color="primary" :to="`/groups/${group.id}?date=${day.date}`">{{ group.lesson === 'planned' ? 'Plan' : 'Open' }}</v-btn></span>
+          <span class="acts"><v-btn variant="flat" color="primary"
+            :to="`/groups/${group.id}?date=${day.date}`">{{ group.lesson === 'planned' ? 'Plan' : 'Open' }}</v-btn></span>
         </li>
       </ol>
       <ol class="plain day">
@@ -54,7 +55,9 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
           <div class="time">{{ lesson.time ?? 'no time' }}<small>{{ lesson.minutes }} min</small></div>
           <div>
             <h3>
-              <router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]" class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span>
+              <router-link :to="`/pupils/${lesson.id}`" @click="pupils.choose(lesson.id)">{{ lesson.name }}</router-link> <span
+                class="quiet">{{ lesson.instrument }} {{ lesson.size }}</span> <span v-if="STATUS[lesson.status]"
+                  class="fawn small">{{ STATUS[lesson.status] }}{{ lesson.note ? `: ${lesson.note}` : '' }}</span>
             </h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
@@ -78,7 +81,8 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
         <h2>Others who want a look</h2>
         <ul class="plain">
           <li v-for="pupil in day.look" :key="pupil.id" class="look">
-            <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span class="quiet">{{ pupil.instrument }}</span>
+            <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span
+              class="quiet">{{ pupil.instrument }}</span>
             <LookList :looks="pupil.look" />
             <p v-for="note in pupil.notes" :key="note.id" class="home">From home, {{ shortDate(note.on) }}: {{ note.text }}</p>
           </li>
