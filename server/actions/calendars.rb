@@ -35,8 +35,7 @@ module FawnmossServer
 
       # Refuses a day on which the pupil, or the group, has no weekly lesson.
       def self.weekly(fields, studio, whom, date)
-        key = whom.is_a?(Models::Group) ? whom.key : whom.id
-        return if studio.calendar.between(date, date).any? { _1.pupil == key && _1.was.nil? && _1.status != 'extra' }
+        return if studio.calendar.between(date, date).any? { _1.pupil == whom.key && _1.was.nil? && _1.status != 'extra' }
 
         fields.refuse('on', "#{whom.name} has no weekly lesson on #{date.strftime('%-d %B')}.", 'Choose the day of a weekly lesson, or add an extra one.')
       end

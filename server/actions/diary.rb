@@ -41,8 +41,7 @@ module FawnmossServer
 
       # What hangs on lessons, a query a kind: { kind => { lesson id => rows } }.
       def self.about(ids)
-        struck = Models::Mark.where(lesson_id: ids).exclude(corrects_id: nil).select(:corrects_id)
-        marks = Models::Mark.where(lesson_id: ids, struck: false).exclude(id: struck).order(:id)
+        marks = Models::Mark.where(lesson_id: ids).standing.order(:id)
         promises = Models::Promise.where(lesson_id: ids).order(:id)
         cards = FawnmossServer.db[:cards].where(lesson_id: ids).order(:number).select(:id, :number, :title, :lesson_id)
         { marks:, promises:, cards: }.transform_values { |rows| rows.all.group_by { _1[:lesson_id] } }

@@ -4,8 +4,6 @@ module FawnmossServer
   module Actions
     # Lessons of a group: planned from all members' states, one tune in one key for all, marks for several at once, cards for all in one step.
     class GroupLessons
-      ID = /\A[a-z0-9.-]{1,60}\z/
-
       # The lesson of a day, as it is planned now or was begun. fields: date, the next one by the calendar when not given.
       def self.read(studio, group_id, fields, today)
         group = studio.group(group_id)
@@ -36,7 +34,7 @@ module FawnmossServer
       end
 
       def answer
-        { group: Groups.answer(@group), date: @date.iso8601, minutes:, status: row&.status || 'planned', items: row&.items || plan.map { plain(_1) },
+        { group: Groups.answer(@group), date: @date.iso8601, minutes:, status: row&.status || 'planned', items:,
           wishes: wishes.slice('tune_id', 'key', 'added', 'dropped'), roll: @pupils.map { { pupil_id: _1.id, there: there?(_1) } }, note: row&.note || '',
           marks: marks_given, lock_version: row&.lock_version || 0 }
       end
@@ -56,7 +54,7 @@ module FawnmossServer
 
       # The plan stands as it is now.
       def begin(_fields)
-        kept.update(status: 'running', items: plan.map { plain(_1) }) if kept.status == 'planned'
+        kept.update(status: 'running', items:) if kept.status == 'planned'
         answer
       end
 
@@ -78,7 +76,7 @@ module FawnmossServer
       # It is over: the diary of everybody who was there has it.
       def finish(_fields)
         FawnmossServer.db.transaction do
-          kept.update(status: 'done', items: kept.items || plan.map { plain(_1) })
+          kept.update(status: 'done', items:)
           kept.present(@pupils).each { |pupil| diary(pupil) }
         end
         answer
@@ -103,6 +101,8 @@ module FawnmossServer
       def row = @row ||= @group.lessons_dataset.first(held_on: @date)
       def minutes = row&.minutes || @group.minutes
       def wishes = { 'tune_id' => nil, 'key' => nil, 'added' => [], 'dropped' => [] }.merge(row&.wishes || {})
+      # As they were when it began; before that as they are planned now.
+      def items = row&.items || plan.map(&:to_h)
       def there?(pupil) = row ? row.roll.fetch(pupil.id.to_s, true) : true
 
       def kept
@@ -123,15 +123,13 @@ module FawnmossServer
         Fawnmoss::Path::Plan::Together.new(members, minutes, **asked).items
       end
 
-      def plain(item) = item.to_h
-
       def wished(fields)
         given = fields.object('wishes')
         tune_id = given.integer('tune_id', 1..(10**18), optional: true)
         @studio.tune(tune_id) if tune_id
         key = given.text('key', max: 20, default: '')
         known = @pupils.flat_map { @studio.map(_1.instrument, _1.schools).ids }
-        added, dropped = %w[added dropped].map { given.words(_1, ID, max: 40) & known }
+        added, dropped = %w[added dropped].map { given.words(_1, Inputs::SkillInput::ID, max: 40) & known }
         { 'tune_id' => tune_id, 'key' => key.empty? ? nil : key, 'added' => added, 'dropped' => dropped }
       end
 
@@ -145,8 +143,7 @@ module FawnmossServer
         own = Planning.kept(pupil, @date, minutes)
         return own if own.status != 'planned' || single?(pupil)
 
-        items = (kept.items || plan.map { plain(_1) }).map { as_lesson_item(_1) }
-        own.update(status: 'done', minutes:, items:, note: kept.note, clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] })
+        own.update(status: 'done', minutes:, items: items.map { as_lesson_item(_1) }, note: kept.note, clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] })
         own
       end
 
@@ -166,9 +163,7 @@ module FawnmossServer
       # The last mark of each for each thing of this lesson.
       def marks_given
         lessons = Models::Lesson.where(pupil_id: @pupils.map(&:id), held_on: @date).select_hash(:id, :pupil_id)
-        rows = Models::Mark.where(lesson_id: lessons.keys, struck: false).order(:id)
-        rows = rows.exclude(id: Models::Mark.where(lesson_id: lessons.keys).exclude(corrects_id: nil).select(:corrects_id))
-        rows.map { { pupil_id: lessons[_1.lesson_id], skill: _1.skill, tune_id: _1.tune_id, value: _1.value } }
+        Models::Mark.where(lesson_id: lessons.keys).standing.order(:id).map { { pupil_id: lessons[_1.lesson_id], skill: _1.skill, tune_id: _1.tune_id, value: _1.value } }
       end
 
       # { pupil id => Interval from the tune as written to the key for all }.

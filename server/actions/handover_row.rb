@@ -60,14 +60,14 @@ module FawnmossServer
         JSON_COLUMNS.fetch(table, []).each { |name| row[name] && JSON.parse(row[name], max_nesting: 30) }
         Fawnmoss::Chart::Choices.from_plain(JSON.parse(row[:options])) if table == :charts
         Fawnmoss::Learning::Hand.from_h(JSON.parse(row[:body])) if table == :hands
-        tune(row, place) if table == :tunes
+        tune(row) if table == :tunes
         card(row, place) if table == :cards
       rescue JSON::ParserError, TypeError, NoMethodError, ArgumentError, Fawnmoss::Error => e
         wrong(place, e.is_a?(Fawnmoss::Error) ? e.message : 'what it holds cannot be read')
       end
 
       # Its digest is worked out again, so that it is found to be here already when it is.
-      def self.tune(row, _place)
+      def self.tune(row)
         Fawnmoss::Notation.read(row[:text], row[:format])
         row[:digest] = AddTune.digest(row[:text])
       end

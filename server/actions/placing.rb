@@ -5,7 +5,6 @@ module FawnmossServer
     # Places a pupil who already plays: tried as often as the teacher likes, then kept as marks of their own kind.
     class Placing
       TUNES = 8 # of them told at once
-      ID = /\A[a-z0-9.-]{1,60}\z/
 
       # What would be had, and what the next lesson would hold then; nothing is kept.
       def self.try(studio, pupil_id, fields, today) = new(studio, pupil_id, fields, today).answer
@@ -47,7 +46,7 @@ module FawnmossServer
           Models::Mark.dataset.multi_insert(rows)
           Models::PupilDigest.renew(@pupil)
         end
-        @subject = @evidence = nil
+        @subject = @marks = nil
       end
 
       # { stages: [{ stage, how, skills: [{ id, name, had, state }] }], placed: how many skills it adds or added, had: of all, plan: the next lesson's items }
@@ -64,8 +63,10 @@ module FawnmossServer
 
       # Those that the pupil's own marks do not say already; what hurts rests.
       def marks
-        ids = Fawnmoss::Path::Placement.ids(@map, **@told).reject { states.had?(_1) || states.held?(_1) }
-        Fawnmoss::Path::Placement.marks(ids, @today)
+        @marks ||= begin
+          ids = Fawnmoss::Path::Placement.ids(@map, **@told).reject { states.had?(_1) || states.held?(_1) }
+          Fawnmoss::Path::Placement.marks(ids, @today)
+        end
       end
 
       def shown(skill, had)
@@ -83,7 +84,7 @@ module FawnmossServer
         fields.list('stages', max: known.size).to_h { [_1.choice('stage', known), _1.choice('how', Fawnmoss::Path::Placement::HOW)] }
       end
 
-      def skills(fields, name) = fields.words(name, ID, max: 200) & @map.ids
+      def skills(fields, name) = fields.words(name, Inputs::SkillInput::ID, max: 200) & @map.ids
 
       # What the tunes ask for as they are printed, on the pupil's instrument. A tune that cannot be played there tells nothing.
       def asked_for

@@ -10,12 +10,10 @@ module FawnmossServer
       def self.add_slot(studio, pupil_id, fields, today)
         pupil = studio.pupil(pupil_id)
         columns = slot(pupil, fields, today)
-        FawnmossServer.db.transaction do
-          pupil.lock!
+        changed(studio, pupil) do
           free(fields, pupil, columns)
           pupil.add_slot(studio_id: studio.id, **columns)
         end
-        renewed(studio, pupil)
       end
 
       # Another day, time or length from a day on: what lay before stays as it was.
@@ -23,8 +21,7 @@ module FawnmossServer
         old = studio.slot(id)
         pupil = studio.pupil(old.pupil_id)
         columns = slot(pupil, fields, today)
-        FawnmossServer.db.transaction do
-          pupil.lock!
+        changed(studio, pupil) do
           free(fields, pupil, columns, except: old.id)
           if columns[:from_date] <= old.from_date
             old.update(columns)
@@ -33,15 +30,13 @@ module FawnmossServer
             old.update(to_date: columns[:from_date] - 1)
           end
         end
-        renewed(studio, pupil)
       end
 
       # The weekly lesson is not held any more from a day on; one that never was is gone.
       def self.end_slot(studio, id, fields, today)
         old = studio.slot(id)
         from = fields.date('from', days(today), default: today)
-        from > old.from_date ? old.update(to_date: [old.to_date, from - 1].compact.min) : old.delete
-        renewed(studio, studio.pupil(old.pupil_id))
+        changed(studio, studio.pupil(old.pupil_id)) { from > old.from_date ? old.update(to_date: [old.to_date, from - 1].compact.min) : old.delete }
       end
 
       # fields: kind, from, back_on, note.
@@ -49,21 +44,18 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         from = fields.date('from', days(today), default: today)
         columns = { kind: fields.choice('kind', %w[paused left]), from_date: from, back_on: back_on(fields, from, today),
-note: fields.text('note', max: 200, default: '') }
-        FawnmossServer.db.transaction do
-          pupil.lock!
+                    note: fields.text('note', max: 200, default: '') }
+        changed(studio, pupil) do
           apart(fields, pupil, columns)
           pupil.add_absence(studio_id: studio.id, **columns)
         end
-        renewed(studio, pupil)
       end
 
       # Here again from a day on; one that had not begun by then never was.
       def self.back(studio, id, fields, today)
         absence = studio.absence(id)
         on = fields.date('on', days(today), default: today)
-        on > absence.from_date ? absence.update(back_on: on) : absence.delete
-        renewed(studio, studio.pupil(absence.pupil_id))
+        changed(studio, studio.pupil(absence.pupil_id)) { on > absence.from_date ? absence.update(back_on: on) : absence.delete }
       end
 
       # Columns of the slots table.
@@ -92,11 +84,16 @@ note: fields.text('note', max: 200, default: '') }
 
       def self.days(today) = (today - DAYS)..(today + DAYS)
 
-      def self.renewed(studio, pupil)
+      # Models::Pupil as it is after the block, which nobody else disturbs.
+      def self.changed(studio, pupil)
+        FawnmossServer.db.transaction do
+          pupil.lock!
+          yield
+        end
         studio.renew_calendar
         pupil.refresh
       end
-      private_class_method :slot, :free, :apart, :back_on, :days, :renewed
+      private_class_method :slot, :free, :apart, :back_on, :days, :changed
     end
   end
 end

@@ -15,7 +15,7 @@ module FawnmossServer
       # Plain hash for the lessons table, checked: dropped, minutes, order, added, own.
       def self.wishes(fields)
         { 'dropped' => fields.words('dropped', ID, max: 200), 'order' => fields.words('order', ID, max: 200),
-          'added' => fields.words('added', /\A[a-z0-9.-]{1,60}\z/, max: 20),
+          'added' => fields.words('added', SkillInput::ID, max: 20),
           'minutes' => fields.list('minutes', max: 60).to_h { [_1.text('id', min: 1, max: 70), _1.integer('minutes', 1..180)] },
           'own' => fields.list('own', max: 10).map { |own| own(own) } }
       end

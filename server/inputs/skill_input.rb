@@ -5,6 +5,7 @@ module FawnmossServer
     # What a teacher writes about a skill.
     module SkillInput
       AREAS = ['body', 'bow hand', 'sound', 'rhythm', 'left hand', 'pattern', 'scale', 'tune', 'bow craft', 'position'].freeze
+      ID = /\A[a-z0-9.-]{1,60}\z/
       SHORT = /\A[^[:cntrl:]]{1,200}\z/
 
       # Words given, by name; nil for those to be as shipped.
@@ -16,7 +17,7 @@ module FawnmossServer
         found['caution'] = fields.text('caution', max: 300) if fields.given?('caution')
         found['checks'] = fields.words('checks', SHORT, max: 6) if fields.given?('checks')
         found['faults'] = faults(fields) if fields.given?('faults')
-        found['needs'] = fields.words('needs', /\A[a-z0-9.-]{1,60}\z/, max: 10).uniq if fields.given?('needs')
+        found['needs'] = fields.words('needs', ID, max: 10).uniq if fields.given?('needs')
         found
       end
 
@@ -26,7 +27,7 @@ module FawnmossServer
 
       # A whole skill of the studio's own, as it is kept. known: ids that it may rest on.
       def self.own(fields, known)
-        needs = fields.words('needs', /\A[a-z0-9.-]{1,60}\z/, max: 10)
+        needs = fields.words('needs', ID, max: 10)
         strange = needs - known
         fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
         texts = texts(fields)

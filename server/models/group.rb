@@ -11,15 +11,14 @@ module FawnmossServer
       one_to_many :lessons, class: 'FawnmossServer::Models::GroupLesson', order: :held_on
 
       # What it is called by in the calendar.
-      def key = "group #{id}"
+      def key = self.class.key_of(id)
+      def self.key_of(id) = "group #{id}"
 
       # Id out of such a key, or nil for a pupil's.
       def self.id_of(key) = key.is_a?(String) ? key.delete_prefix('group ').to_i : nil
 
       # As Pupil#slot_values.
-      def slot_values
-        slots.any? ? slots.map { _1.to_value(name, key) } : [Fawnmoss::Path::Calendar::Slot.new(pupil: key, name:, minutes:)]
-      end
+      def slot_values = Slot.values_of(self, minutes)
 
       # The weekly lesson that goes on, or nil.
       def slot = slots.select { _1.to_date.nil? }.last

@@ -9,6 +9,14 @@ module FawnmossServer
       plugin :serialization, :json, :checks
       points_at :tune
 
+      dataset_module do
+        # Those that no later mark of the same rows corrects or takes back; those that are struck out stand in the place of what they took back.
+        def uncorrected = exclude(id: unordered.exclude(corrects_id: nil).select(:corrects_id))
+
+        # Marks that stand.
+        def standing = uncorrected.where(struck: false)
+      end
+
       # The core's value of a row that speaks of a skill.
       def self.value(row)
         Fawnmoss::Path::Mark.new(skill: row[:skill], value: row[:value], on: row[:made_on], note: row[:note], tempo: row[:tempo], source: row[:source],

@@ -31,9 +31,10 @@ module FawnmossServer
       def schools = [instrument == 'bass' ? bow_hold : 'french', bass_hand]
 
       # Fawnmoss::Path::Calendar::Slot list: the weekly lessons, or one without a day.
-      def slot_values
-        slots.any? ? slots.map { _1.to_value(name) } : [Fawnmoss::Path::Calendar::Slot.new(pupil: id, name:, minutes: lesson_minutes)]
-      end
+      def slot_values = Slot.values_of(self, lesson_minutes)
+
+      # What the calendar calls a pupil by.
+      def key = id
 
       # Fawnmoss::Path::Absence list.
       def absence_values = absences.map(&:to_value)
@@ -47,10 +48,10 @@ module FawnmossServer
       CHILD = 13 # years
 
       # Marks that stand: no later mark corrects or takes them back.
-      def standing = uncorrected.where(struck: false)
+      def standing = marks_dataset.standing
 
       # The same with those that are struck out, in the place of what they took back.
-      def uncorrected = marks_dataset.exclude(id: marks_dataset.exclude(corrects_id: nil).select(:corrects_id))
+      def uncorrected = marks_dataset.uncorrected
 
       # All of them, oldest first.
       def standing_marks = standing.order(:made_on, :id).all

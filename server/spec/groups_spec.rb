@@ -29,6 +29,11 @@ RSpec.describe 'groups' do
     expect(status).to eq(422)
   end
 
+  it 'keep their time when a pupil’s lesson is to be ended by its number' do
+    api(:delete, "/api/slots/#{trio[:slot][:id]}")
+    expect([status, api(:get, '/api/groups')[:groups].first[:slot]]).to eq([404, trio[:slot]])
+  end
+
   it 'change: members, name and time, and what lay before stays' do
     FawnmossServer::Models::Slot.where(group_id: trio[:id]).update(from_date: today - 14)
     changed = api(:patch, "/api/groups/#{trio[:id]}", { name: 'Duo', members: [juna[:id], ned[:id]], weekday: today.cwday, time: '18:00', minutes: 45, lock_version: 0 })

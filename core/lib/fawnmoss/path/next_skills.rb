@@ -7,8 +7,8 @@ module Fawnmoss
       # One proposal. skill: Skill; reasons: sentences.
       Proposal = Value.of(:skill, :reasons)
 
-      # Posture, tone and intonation come before speed and repertoire (guide page on the path).
       MUCH = 20 # skills that wait for one: more is not counted in words
+      # Posture, tone and intonation come before speed and repertoire (guide page on the path).
       LATER = ['scale', 'tune', 'bow craft', 'position'].freeze
 
       # map: SkillMap; states: States; wanted: skill ids that tunes in progress still ask for; also: ids to count as had, for

@@ -29,6 +29,7 @@ module Fawnmoss
           @tune = tune
           @dropped = dropped
           @added = added
+          @due = {}.compare_by_identity
         end
 
         # Item list whose minutes add up.
@@ -58,8 +59,7 @@ module Fawnmoss
         def needs(member)
           at = member.situation
           coming = NextSkills.new(at.map, at.states).list(NEXT.size).map { _1.skill.id }
-          due = Review.due(at.map, at.states, today: at.today, rules: at.rules).map(&:skill)
-          due.to_h { [_1, DUE] }.merge(coming.zip(NEXT).to_h)
+          due(at).to_h { [_1, DUE] }.merge(coming.zip(NEXT).to_h)
         end
 
         def order(id) = @members.filter_map { _1.situation.map[id]&.order }.min || 0
@@ -91,13 +91,14 @@ module Fawnmoss
 
         def standing(situation, id)
           skill = situation.map[id] or return :other
-          return due?(situation, id) ? :due : :has if situation.states.had?(id)
+          return due(situation).include?(id) ? :due : :has if situation.states.had?(id)
           return :due unless situation.states.name(id) == :untouched
 
           skill.needs.all? { situation.states.had?(_1) } ? :begins : :early
         end
 
-        def due?(at, id) = Review.due(at.map, at.states, today: at.today, rules: at.rules).any? { _1.skill == id }
+        # Skill ids that a member is to look at again, found once for each.
+        def due(at) = @due[at] ||= Review.due(at.map, at.states, today: at.today, rules: at.rules).map(&:skill)
       end
     end
   end
