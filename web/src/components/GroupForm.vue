@@ -3,7 +3,8 @@ import { reactive, watch } from 'vue'
 import { ask } from '../api/client'
 import type { PupilGroup } from '../api/types'
 import { useAct } from '../composables/useAct'
-import { WEEKDAYS } from '../geometry/dates'
+import { DAYS } from '../geometry/dates'
+import { wholeOf } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 
 /** Pupils who have a lesson together, and their weekly time. */
@@ -27,9 +28,8 @@ watch(open, (now) => {
   })
   void pupils.load().catch(() => undefined)
 })
-const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())
 async function save(): Promise<void> {
-  const body = { name: form.name, members: form.members, minutes: whole(form.minutes), weekday: form.weekday, time: form.time || null }
+  const body = { name: form.name, members: form.members, minutes: wholeOf(form.minutes), weekday: form.weekday, time: form.time || null }
   const group = props.group
   const done = await act(async () => {
     emit(
@@ -57,7 +57,7 @@ async function remove(): Promise<void> {
           chips closable-chips :error-messages="errors('members')"
         />
         <v-select
-          v-model="form.weekday" :items="[{ value: null, title: 'no fixed day' }, ...WEEKDAYS.map((title, index) => ({ value: index + 1, title }))]"
+          v-model="form.weekday" :items="[{ value: null, title: 'no fixed day' }, ...DAYS]"
           label="Day" :error-messages="errors('weekday')"
         />
         <v-text-field v-model="form.time" label="Time, such as 16:30" :error-messages="errors('time')" />

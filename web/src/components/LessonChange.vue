@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { ask, localDate } from '../api/client'
-import type { Lesson, Pupil, Shelf } from '../api/types'
+import type { Lesson, Pupil } from '../api/types'
 import { useAct } from '../composables/useAct'
+import { useShelfTunes } from '../composables/useShelfTunes'
 import { newKey } from '../geometry/words'
 
 /** Something added to a lesson that runs, another day for it, and the way back for one begun by mistake. */
@@ -10,8 +11,7 @@ const props = defineProps<{ lesson: Lesson; after: string; marks: number }>()
 const emit = defineEmits<{ changed: [lesson: Lesson]; unbegin: [] }>()
 type Choice = { value: string; title: string }
 const skills = ref<Choice[]>([])
-const tunes = ref<Choice[]>([])
-const words = ref('')
+const { words, tunes, look: find } = useShelfTunes(8)
 const chosen = ref<string | null>(null)
 const sure = ref(false)
 const { busy, said, trouble, act } = useAct()
@@ -21,17 +21,16 @@ let key = newKey() // one addition, however often it is sent
 const choices = computed<Choice[]>(() => {
   const typed = words.value.trim().toLowerCase()
   const own = typed ? [{ value: 'own', title: `“${words.value.trim()}”, as your own` }] : []
-  return [...skills.value.filter((one) => one.title.toLowerCase().includes(typed)).slice(0, 30), ...tunes.value, ...own]
+  const songs = tunes.value.map((one) => ({ value: `tune ${one.value}`, title: `Play ${one.title}` }))
+  return [...skills.value.filter((one) => one.title.toLowerCase().includes(typed)).slice(0, 30), ...songs, ...own]
 })
 async function look(): Promise<void> {
   if (!skills.value.length) {
     const pupil = await ask<Pupil>('GET', `/pupils/${props.lesson.pupil.id}`).catch(() => null)
     skills.value = pupil?.path.map((stone) => ({ value: `skill ${stone.id}`, title: `${stone.name} (${stone.area})` })) ?? []
   }
-  const found = await ask<Shelf>('GET', `/tunes?sort=title&rows=8&text=${encodeURIComponent(words.value)}`).catch(() => null)
-  tunes.value = found?.tunes.map((one) => ({ value: `tune ${one.id}`, title: `Play ${one.title}` })) ?? []
+  if (!tunes.value.length) await find()
 }
-watch(words, (text) => text && void look())
 watch(chosen, async (one) => {
   if (!one) return
   const [kind, ref] = one.split(' ')

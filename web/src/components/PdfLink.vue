@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onUnmounted, ref } from 'vue'
+import { fileName } from '../geometry/words'
 
 /** A PDF made by the server from the same page: takes a moment, says so, can be broken off. */
 const props = defineProps<{ href: string; label?: string }>()
@@ -16,10 +17,9 @@ async function fetchPdf(): Promise<void> {
     const response = await fetch(props.href, { signal: control.signal, credentials: 'same-origin' })
     if (!response.ok)
       throw new Error(((await response.json().catch(() => null)) as { error?: { message?: string } } | null)?.error?.message ?? 'The PDF could not be made.')
-    const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'page.pdf'
     const link = document.createElement('a')
     link.href = URL.createObjectURL(await response.blob())
-    link.download = name
+    link.download = fileName(response.headers.get('content-disposition')) ?? 'page.pdf'
     link.click()
     URL.revokeObjectURL(link.href)
   } catch (error) {

@@ -2,7 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
 import type { Pupil } from '../api/types'
-import { WEEKDAYS } from '../geometry/dates'
+import { DAYS } from '../geometry/dates'
 import { useSession } from '../stores/session'
 
 /** Adds or changes a pupil. What is typed stays until it is saved; a conflict shows what the other window saved. */
@@ -130,7 +130,7 @@ function overTheirs(): void {
         <v-text-field v-model="form.days_per_week" label="Practice, days a week" inputmode="numeric" :error-messages="errors('days_per_week')" />
         <v-select
           v-if="!pupil" v-model="form.lesson_day"
-          :items="[{ value: null, title: 'no fixed day' }, ...WEEKDAYS.map((title, index) => ({ value: index + 1, title }))]" label="Lesson day"
+          :items="[{ value: null, title: 'no fixed day' }, ...DAYS]" label="Lesson day"
         />
         <v-text-field v-if="!pupil" v-model="form.lesson_time" label="Time, such as 16:30" :error-messages="errors('lesson_time')" />
         <v-text-field v-model="form.lesson_minutes" label="Lesson, minutes" inputmode="numeric" :error-messages="errors('lesson_minutes')" />

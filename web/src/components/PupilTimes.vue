@@ -3,7 +3,8 @@ import { computed, reactive, ref, watch } from 'vue'
 import { ask, localDate } from '../api/client'
 import type { PupilRow, Slot } from '../api/types'
 import { useAct } from '../composables/useAct'
-import { slotWords, WEEKDAYS } from '../geometry/dates'
+import { DAYS, slotWords } from '../geometry/dates'
+import { wholeOf } from '../geometry/words'
 
 /** A pupil's weekly lessons, each from a day on, and the times away. */
 const props = defineProps<{ pupil: Pick<PupilRow, 'id' | 'name' | 'slots' | 'absence' | 'lesson_minutes'> }>()
@@ -14,7 +15,6 @@ const today = localDate()
 const chosen = ref<Slot | 'new' | null>(null)
 const slot = reactive({ weekday: 1, time: '', minutes: '30', from: today })
 const away = reactive({ open: false, kind: 'paused', from: today, back_on: '', note: '' })
-const days = WEEKDAYS.map((title, index) => ({ value: index + 1, title }))
 
 watch(open, () => {
   chosen.value = props.pupil.slots.length ? null : 'new'
@@ -28,10 +28,9 @@ function pick(one: Slot | 'new'): void {
   if (one === 'new') Object.assign(slot, { weekday: 1, time: '', minutes: String(props.pupil.lesson_minutes), from: today })
   else Object.assign(slot, { weekday: one.weekday, time: one.time ?? '', minutes: String(one.minutes), from: one.from > today ? one.from : today })
 }
-const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())
 const send = (work: () => Promise<PupilRow>, words: string) => act(async () => emit('changed', await work()), words)
 async function save(): Promise<void> {
-  const body = { weekday: slot.weekday, time: slot.time || null, minutes: whole(slot.minutes), from: slot.from }
+  const body = { weekday: slot.weekday, time: slot.time || null, minutes: wholeOf(slot.minutes), from: slot.from }
   const one = chosen.value
   const done = await send(
     () => (one === 'new' || !one ? ask<PupilRow>('POST', `/pupils/${props.pupil.id}/slots`, body) : ask<PupilRow>('PATCH', `/slots/${one.id}`, body)),
@@ -60,7 +59,7 @@ const at = computed(() => ['weekday', 'time', 'minutes', 'from', 'back_on', 'kin
         </li>
       </ul>
       <form v-if="chosen" class="form" @submit.prevent="save">
-        <v-select v-model="slot.weekday" :items="days" label="Day" :error-messages="errors('weekday')" />
+        <v-select v-model="slot.weekday" :items="DAYS" label="Day" :error-messages="errors('weekday')" />
         <v-text-field v-model="slot.time" label="Time, such as 16:30" :error-messages="errors('time')" />
         <v-text-field v-model="slot.minutes" label="Minutes" inputmode="numeric" :error-messages="errors('minutes')" />
         <v-text-field v-model="slot.from" type="date" label="From" :error-messages="errors('from')" />

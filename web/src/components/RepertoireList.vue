@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { ask } from '../api/client'
-import type { Repertoire, Shelf } from '../api/types'
+import type { Repertoire } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
+import { useShelfTunes } from '../composables/useShelfTunes'
 import { shortDate } from '../geometry/dates'
 
 /** What a pupil has played, plays, and is to play next and at the concert. */
@@ -11,15 +12,9 @@ const props = defineProps<{ pupil: number }>()
 const { data: found, problem, load } = useLoad(() => ask<Repertoire>('GET', `/pupils/${props.pupil}/repertoire`))
 watch(() => props.pupil, () => void load(), { immediate: true })
 const { busy, trouble, act } = useAct()
-const tunes = ref<{ value: number; title: string }[]>([])
-const words = ref('')
+const { words, tunes, look } = useShelfTunes()
 const chosen = ref<number | null>(null)
 
-async function look(): Promise<void> {
-  const shelf = await ask<Shelf>('GET', `/tunes?sort=title&rows=20&text=${encodeURIComponent(words.value)}`).catch(() => null)
-  if (shelf) tunes.value = shelf.tunes.map((one) => ({ value: one.id, title: one.title }))
-}
-watch(words, (text) => text && void look())
 const add = (kind: 'next' | 'concert', tune: number) =>
   act(async () => {
     found.value = await ask<Repertoire>('POST', `/pupils/${props.pupil}/repertoire`, { tune_id: tune, kind })

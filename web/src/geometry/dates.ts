@@ -25,3 +25,6 @@ export function slotWords(slot: { weekday: number; time: string | null; minutes:
 }
 
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+
+/** To choose one from. */
+export const DAYS = WEEKDAYS.map((title, index) => ({ value: index + 1, title }))

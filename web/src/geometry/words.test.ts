@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChartNote } from '../api/types'
-import { accessible, barList, beat, mark, place, printed, spoken, ornamentSigns, doneWords, newKey, sentences } from './words'
+import { accessible, barList, beat, mark, place, printed, spoken, ornamentSigns, doneWords, fileName, newKey, sentences, wholeOf } from './words'
 
 const note = {
   bar: 3,
@@ -46,4 +46,13 @@ describe('words', () => {
   })
   it('reads a note out in full', () => expect(accessible(note)).toBe('bar 3 beat 2, F sharp, D string, second finger, high, up-bow, upper half'))
   it('marks only fingers out of the plain frame', () => expect([mark(note), mark({ ...note, placement: 'natural' })]).toEqual(['high', '']))
+})
+
+it('calls a file as the server does, with its own letters where it can', () => {
+  const header = "attachment; filename=\"Jorg, Ohne.pdf\"; filename*=UTF-8''J%C3%B6rg%2C%20Ohne.pdf"
+  expect([fileName(header), fileName('attachment; filename="page.pdf"'), fileName(null)]).toEqual(['Jörg, Ohne.pdf', 'page.pdf', null])
+})
+
+it('takes whole numbers as such and leaves the rest to the server', () => {
+  expect([wholeOf(' 45 '), wholeOf('4,5'), wholeOf('')]).toEqual([45, '4,5', ''])
 })

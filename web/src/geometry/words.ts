@@ -5,6 +5,15 @@ const ordinal = ['open', 'first', 'second', 'third', 'fourth']
 /** The two schools of bowing, to be chosen from. */
 export const BOWINGS = [{ value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
 
+/** A whole number as it was typed; anything else goes as it is, for the server to say what is wrong with it. */
+export const wholeOf = (text: string): number | string => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())
+
+/** What a file is called by its Content-Disposition header: the name as it is, else the one in plain letters; null without one. */
+export function fileName(header: string | null): string | null {
+  const whole = /filename\*=UTF-8''([^;]+)/i.exec(header ?? '')?.[1]
+  return whole ? decodeURIComponent(whole) : (/filename="([^"]+)"/.exec(header ?? '')?.[1] ?? null)
+}
+
 /** For searching: small letters without accents. */
 export const plain = (text: string): string => text.normalize('NFD').replace(/\p{Diacritic}/gu, '').toLowerCase()
 

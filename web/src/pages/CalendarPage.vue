@@ -6,6 +6,7 @@ import type { CalendarLesson, CalendarWeek } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
+import { wholeOf } from '../geometry/words'
 import { hours, monday, placed } from '../geometry/week'
 import { usePupils } from '../stores/pupils'
 
@@ -34,7 +35,7 @@ const form = reactive({ to: '', time: '', minutes: '', note: '', owed: true })
 const extra = reactive({ open: false, pupil: null as number | null, to: '', time: '', minutes: '30', note: '' })
 const rest = reactive({ open: false, from: '', to: '', name: '' })
 const { busy, said, trouble, act: does, errors } = useAct()
-const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim() || null)
+const whole = (text: string) => (text.trim() ? wholeOf(text) : null)
 
 function pick(lesson: CalendarLesson): void {
   open.value = lesson

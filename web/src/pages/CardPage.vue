@@ -1,20 +1,19 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { addressOf } from '../api/address'
 import { ask, Trouble } from '../api/client'
 import type { Card, CardSummary } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
 import HomeNotes from '../components/HomeNotes.vue'
-import QrCode from '../components/QrCode.vue'
-import PdfLink from '../components/PdfLink.vue'
+import LinkCorner from '../components/LinkCorner.vue'
+import PaperOut from '../components/PaperOut.vue'
 import { useLoad } from '../composables/useLoad'
-import { printPage, usePaper } from '../composables/usePaper'
 import { shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
 const pupils = usePupils()
-const paper = usePaper()
 const { data: card, problem, load } = useLoad(() => ask<Card>('GET', `/cards/${route.params.id}`))
 const ready = ref(false)
 const said = ref('')
@@ -22,11 +21,6 @@ const said = ref('')
 watch(card, (shown) => shown && pupils.choose(shown.pupil_id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
-/** As people know it: the browser that makes PDFs asks this server by another name. */
-const address = () => {
-  if (!card.value?.link) return ''
-  return location.hostname === '127.0.0.1' && card.value.address ? card.value.address : `${location.origin}${card.value.link.path}`
-}
 
 async function link(method: 'POST' | 'DELETE'): Promise<void> {
   problem.value = null
@@ -40,7 +34,7 @@ async function link(method: 'POST' | 'DELETE'): Promise<void> {
 }
 async function copy(): Promise<void> {
   try {
-    await navigator.clipboard.writeText(address())
+    await navigator.clipboard.writeText(addressOf(card.value!))
     said.value = 'The link is copied.'
   } catch {
     said.value = 'Copying is not allowed here: select the link and copy it.'
@@ -64,20 +58,11 @@ async function copy(): Promise<void> {
         <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }},
           {{ card.practised.minutes }} minutes</span>
         <span v-if="card.practised.pain" class="pain small">it hurt on {{ shortDate(card.practised.pain) }}</span>
-        <span class="push out">
-          <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
-          <PdfLink :href="`/api/cards/${card.id}/card.pdf?paper=${paper}`" />
-          <v-btn variant="flat" color="primary" :disabled="!ready" @click="printPage">Print</v-btn>
-        </span>
+        <PaperOut :href="`/api/cards/${card.id}/card.pdf`" :disabled="!ready" />
       </div>
       <HomeNotes :notes="card.notes.filter((note) => note.answer === null)" @read="load" />
       <CardPaper :card="card" :days="card.days" @ready="ready = true">
-        <template v-if="card.link" #corner>
-          <figure class="corner">
-            <QrCode :text="address()" label="The link of this card, for a phone" />
-            <figcaption>hear it, tick it, ask</figcaption>
-          </figure>
-        </template>
+        <template v-if="card.link" #corner><LinkCorner :address="addressOf(card)" /></template>
       </CardPaper>
     </template>
   </div>
@@ -85,12 +70,6 @@ async function copy(): Promise<void> {
 
 <style scoped>
 .bar { display: flex; gap: 6px 22px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
-.push { margin-left: auto; }
-.out { display: flex; gap: 6px; align-items: center; }
-.size { width: 92px; flex: 0 0 auto; }
-.size :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }
 .pain { color: var(--brick); font-weight: 600; }
-.corner { width: 21mm; margin: 0; text-align: center; font-size: 0.68rem; line-height: 1.1; }
-.corner :deep(svg) { width: 21mm; height: 21mm; display: block; }
 @media print { .bar { display: none; } .page { padding: 0; max-width: none; } }
 </style>

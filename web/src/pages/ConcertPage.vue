@@ -2,15 +2,14 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { ask } from '../api/client'
 import type { Concert } from '../api/types'
-import PdfLink from '../components/PdfLink.vue'
+import PaperOut from '../components/PaperOut.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
-import { printPage, usePaper } from '../composables/usePaper'
 import { longDate } from '../geometry/dates'
 import { clockWords } from '../geometry/lesson'
+import { wholeOf } from '../geometry/words'
 
 /** The concert: who plays what, in which order, and how long it takes; a page to print. */
-const paper = usePaper()
 const ready = ref(false)
 const form = ref({ title: '', on: '', between: '45' })
 const { data: concert, problem, load } = useLoad(() => ask<Concert>('GET', '/concert'))
@@ -23,11 +22,10 @@ watch(concert, (found) => {
 const { busy, said, trouble, act, errors } = useAct()
 const save = (pieces = concert.value!.pieces) =>
   act(async () => {
-    const between = form.value.between.trim()
     concert.value = await ask<Concert>('PUT', '/concert', {
       title: form.value.title,
       on: form.value.on || null,
-      between: /^\d+$/.test(between) ? Number(between) : between,
+      between: wholeOf(form.value.between),
       order: pieces.map((piece) => piece.id),
     })
   }, 'Saved.')
@@ -61,11 +59,7 @@ const total = computed(() => {
           />
         </form>
         <span class="small quiet" role="status">{{ said }}</span>
-        <span class="push out">
-          <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
-          <PdfLink :href="`/api/concert.pdf?paper=${paper}`" />
-          <v-btn variant="flat" color="primary" @click="printPage">Print</v-btn>
-        </span>
+        <PaperOut href="/api/concert.pdf" />
       </div>
       <article class="sheet-of-paper">
         <header>
@@ -95,9 +89,6 @@ const total = computed(() => {
 <style scoped>
 .bar { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
 .about { display: grid; grid-template-columns: 2fr 1fr 1fr; gap: 12px; flex: 1 1 460px; }
-.push { margin-left: auto; }
-.out { display: flex; gap: 6px; align-items: center; }
-.size { width: 92px; flex: 0 0 auto; }
 .sheet-of-paper { max-width: 165mm; margin: 0 auto; font-size: 1.1rem; }
 .sheet-of-paper header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
 li { display: grid; grid-template-columns: 1.4fr 1fr auto; gap: 16px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--rule); break-inside: avoid; }

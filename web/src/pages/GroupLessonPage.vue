@@ -2,12 +2,13 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate } from '../api/client'
-import type { CardSummary, Group, GroupLesson, PupilGroup, Shelf, Version } from '../api/types'
+import type { CardSummary, Group, GroupLesson, PupilGroup, Version } from '../api/types'
 import GroupForm from '../components/GroupForm.vue'
 import MarkButtons from '../components/MarkButtons.vue'
 import PdfLink from '../components/PdfLink.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
+import { useShelfTunes } from '../composables/useShelfTunes'
 import { usePaper } from '../composables/usePaper'
 import { longDate } from '../geometry/dates'
 import { newKey } from '../geometry/words'
@@ -24,24 +25,19 @@ const { busy, said, trouble, act } = useAct()
 const changing = ref(false)
 const note = ref('')
 const versions = reactive<Record<number, Version>>({})
-const words = ref('')
-const tunes = ref<{ value: number; title: string }[]>([])
+const { words, tunes, look } = useShelfTunes()
 const keys = ref<string[]>([])
 const cards = ref<CardSummary[]>([])
 const cardNote = ref('')
 
-watch(lesson, (found) => {
+watch(lesson, (found, before) => {
   if (!found) return
-  note.value = found.note
+  // What is being typed is not taken away by an answer to something else.
+  if (before?.date !== found.date || note.value === before.note) note.value = found.note
   for (const one of found.group.members) versions[one.id] ??= 'simple'
   const tune = found.items.find((item) => item.tune)
   if (tune && !tunes.value.some((one) => one.value === tune.tune)) tunes.value = [{ value: tune.tune!, title: tune.title.replace(/^Play /, '') }, ...tunes.value]
 })
-async function look(): Promise<void> {
-  const shelf = await ask<Shelf>('GET', `/tunes?sort=title&rows=20&text=${encodeURIComponent(words.value)}`).catch(() => null)
-  if (shelf) tunes.value = shelf.tunes.map((one) => ({ value: one.id, title: one.title }))
-}
-watch(words, (text) => text && void look())
 /** The keys that suit all instruments of the group, the friendliest first. */
 watch(() => lesson.value?.wishes.tune_id, async (tune) => {
   keys.value = []

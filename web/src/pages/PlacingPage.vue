@@ -2,10 +2,11 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, type Trouble } from '../api/client'
-import type { Placing, Pupil, Shelf } from '../api/types'
+import type { Placing, Pupil } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { single } from '../composables/kept'
+import { useShelfTunes } from '../composables/useShelfTunes'
 import { HOW, told, ticked, type How, type Told } from '../geometry/placing'
 import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
@@ -19,8 +20,7 @@ const kept = single<Told>(`fawnmoss.placing.${id}`)
 const wish = ref<Told>(kept.read() ?? { stages: {}, tunes: [], ticks: {}, key: newKey() })
 const placing = ref<Placing | null>(null)
 const open = ref<string | null>(null)
-const tunes = ref<{ value: number; title: string }[]>([])
-const words = ref('')
+const { words, tunes, look: find } = useShelfTunes(20, () => wish.value.tunes)
 const { busy, trouble, act } = useAct()
 const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${id}`))
 let asked = 0
@@ -36,21 +36,14 @@ async function look(): Promise<void> {
     if (mine === asked) problem.value = error as Trouble
   }
 }
-async function find(text: string): Promise<void> {
-  const found = await ask<Shelf>('GET', `/tunes?sort=title&rows=20&text=${encodeURIComponent(text)}`).catch(() => null)
-  if (!found) return
-  const chosen = tunes.value.filter((one) => wish.value.tunes.includes(one.value))
-  tunes.value = [...chosen, ...found.tunes.map((one) => ({ value: one.id, title: one.title })).filter((one) => !wish.value.tunes.includes(one.value))]
-}
 watch(wish, (now) => {
   kept.keep(now)
   void look()
 }, { deep: true })
-watch(words, (text) => void find(text ?? ''))
 watch(pupil, (found) => found && pupils.choose(found.id))
 void load()
 void look()
-void find('')
+void find()
 
 const order = computed(() => placing.value?.stages.map((one) => one.stage) ?? [])
 const choose = (stage: string, how: How) => (wish.value = ticked(wish.value, order.value, stage, how, placing.value!))

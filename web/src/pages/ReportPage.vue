@@ -3,16 +3,14 @@ import { nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import type { TermReport } from '../api/types'
-import PdfLink from '../components/PdfLink.vue'
+import PaperOut from '../components/PaperOut.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
-import { printPage, usePaper } from '../composables/usePaper'
 import { fullDate } from '../geometry/dates'
 
 /** What a parent reads after a term; a page and a PDF. */
 const route = useRoute()
 const router = useRouter()
-const paper = usePaper()
 const ready = ref(false)
 const from = ref(String(route.query.from ?? ''))
 const to = ref(String(route.query.to ?? ''))
@@ -26,7 +24,8 @@ watch([from, to], () => {
 const own = ref({ words: '', note: '', lock_version: 0 })
 const { said, trouble, act } = useAct()
 const say = () => act(async () => {
-  own.value = await ask<TermReport['own']>('PUT', `/pupils/${route.params.id}/report`, { ...own.value, from: report.value!.from, to: report.value!.to })
+  const kept = await ask<TermReport['own']>('PUT', `/pupils/${route.params.id}/report`, { ...own.value, from: report.value!.from, to: report.value!.to })
+  own.value.lock_version = kept.lock_version // the words stay as they are typed: more may have been since
 }, 'Kept.')
 watch(report, (found) => {
   if (!found) return
@@ -46,11 +45,7 @@ void load()
         <router-link :to="`/pupils/${report.pupil.id}/progress`">Back to the progress</router-link>
         <v-text-field v-model="from" type="date" label="From" density="compact" class="date" />
         <v-text-field v-model="to" type="date" label="To" density="compact" class="date" />
-        <span class="push out">
-          <v-select v-model="paper" :items="['A4', 'Letter']" aria-label="Paper" density="compact" class="size" />
-          <PdfLink :href="`/api/pupils/${report.pupil.id}/report.pdf?${query()}&paper=${paper}`" />
-          <v-btn variant="flat" color="primary" @click="printPage">Print</v-btn>
-        </span>
+        <PaperOut :href="`/api/pupils/${report.pupil.id}/report.pdf?${query()}`" />
       </div>
       <article class="letter">
         <header>
@@ -81,9 +76,6 @@ void load()
 <style scoped>
 .bar { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
 .date { max-width: 170px; }
-.size { width: 92px; flex: 0 0 auto; }
-.out { display: flex; gap: 6px; align-items: center; }
-.push { margin-left: auto; }
 .letter { max-width: 165mm; margin: 0 auto; font-size: 1.08rem; line-height: 1.6; }
 .letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
 .own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; resize: vertical; margin: 4px 0; }
