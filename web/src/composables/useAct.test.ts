@@ -15,3 +15,20 @@ it('is busy while something is done, says that it is done, or what went wrong an
   await act(() => Promise.resolve())
   expect([trouble.value, errors('to')]).toEqual([null, ''])
 })
+
+it('does what is asked for meanwhile in turn, also when the one before goes wrong', async () => {
+  const { act, busy } = useAct()
+  const seen: string[] = []
+  let open = (): void => undefined
+  const slow = act(() => new Promise<void>((done) => (open = done)).then(() => seen.push('slow')))
+  const wrong = act(async () => {
+    seen.push('wrong')
+    throw new Trouble(409, 'Too late')
+  })
+  const quick = act(async () => seen.push('quick'))
+  await Promise.resolve()
+  expect([seen, busy.value]).toEqual([[], true])
+  open()
+  expect(await Promise.all([slow, wrong, quick])).toEqual([true, false, true])
+  expect([seen, busy.value]).toEqual([['slow', 'wrong', 'quick'], false])
+})

@@ -2,7 +2,8 @@ import { ref } from 'vue'
 import type { Trouble } from '../api/client'
 
 /**
- * One thing a page does at a time: busy while it lasts, then a word that it is done, or what went wrong.
+ * One thing a page does at a time: busy while it lasts, then a word that it is done, or what went wrong. What is asked for meanwhile waits for
+ * its turn, so that it builds on what the one before brought, and no answer comes late over a newer one.
  *   const { busy, said, trouble, act, errors } = useAct()
  *   if (await act(() => ask('POST', '/holidays', body), 'Added.')) open.value = false
  */
@@ -10,9 +11,9 @@ export function useAct() {
   const busy = ref(false)
   const said = ref('')
   const trouble = ref<Trouble | null>(null)
+  let last: Promise<unknown> | null = null
 
-  /** True when it was done. */
-  async function act(work: () => Promise<unknown>, words = ''): Promise<boolean> {
+  async function run(work: () => Promise<unknown>, words: string): Promise<boolean> {
     busy.value = true
     trouble.value = null
     try {
@@ -25,6 +26,14 @@ export function useAct() {
     } finally {
       busy.value = false
     }
+  }
+
+  /** True when it was done. */
+  function act(work: () => Promise<unknown>, words = ''): Promise<boolean> {
+    const mine = last ? last.then(() => run(work, words)) : run(work, words)
+    last = mine
+    void mine.then(() => last === mine && (last = null))
+    return mine
   }
 
   /** What is wrong with a field, '' when nothing is. */
