@@ -21,11 +21,16 @@ RSpec.describe 'groups' do
     visit "#{page.current_path}?date=#{Date.today}"
     minutes = page.all('.items .min').map { _1.text.to_i }
     expect(minutes.sum).to eq(45)
+    expect(page.evaluate_script('document.documentElement.scrollWidth <= innerWidth')).to be(true) # all of it in sight
     expect(page).to have_css('.items tr', text: /Tobias.*(begins it|looks at it again|has it: leads|is helped)/, minimum: 1)
     find('.v-autocomplete', text: 'Tune').find('input').set('Brother')
     find('.v-list-item', text: 'Brother John').click
     expect(page).to have_css('.items h3', text: 'Play Brother John')
     expect(page).to have_css('.v-select', text: 'friendliest for all')
+    expect(page).to have_css('.watch li:first-child', text: /Bram, bass: (\d+|[Oo]ne|Neither)/) # the bass first
+    find('.part', text: 'Linnet').find('.v-select').click
+    find('.v-list-item', text: 'open strings').click
+    expect(page).to have_css('.part', text: "Linnet\nopen strings")
     click_button 'Begin the lesson'
     find('.roll label', text: 'Tobias').click
     expect(page).to have_css('tr.gone', text: 'Tobias')
@@ -44,6 +49,7 @@ RSpec.describe 'groups' do
     expect(paper[:pages]).to eq(3)
     %w[Linnet Tobias Bram].each { |name| expect(paper[:text]).to include("#{name}, ") }
     expect(paper[:text].scan('Who has the tune?').size).to eq(3)
+    expect(paper[:text].scan('Brother John, open strings').size).to eq(1)
     bytes = download("/api/cards.pdf?#{URI.parse(page.current_url).query}")
     expect(bytes).to start_with('%PDF')
 

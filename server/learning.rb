@@ -30,7 +30,7 @@ module FawnmossServer
 
     # Charts whose marks are kept, those changed last first.
     def self.kept(studio_id)
-      charts = Models::Chart.where(studio_id:).exclude(marked_at: nil)
+      charts = Models::Chart.where(studio_id:, part: 'tune').exclude(marked_at: nil)
       charts.where(Sequel.expr { marked_at < Time.now.utc - KEPT } | { id: Models::Card.where(studio_id:).exclude(chart_id: nil).select(:chart_id) })
             .reverse(:marked_at, :id).limit(MOST)
     end
@@ -61,9 +61,8 @@ module FawnmossServer
 
     # Fawnmoss::Learning::Kept of a chart. said: what the teacher says about tastes.
     def self.value(chart, said)
-      subject = chart.subject(Date.today)
-      request = subject.request(chart.version, chart.options, chart.marks).copy(hand: chart.hand)
-      Fawnmoss::Learning::Kept.new(chart: { chart: chart.id, title: chart.tune.title }, family: Fawnmoss::Learning::Tastes.family(subject.instrument),
+      request = chart.request(Date.today, chart.options, chart.marks).copy(hand: chart.hand)
+      Fawnmoss::Learning::Kept.new(chart: { chart: chart.id, title: chart.tune.title }, family: Fawnmoss::Learning::Tastes.family(request.instrument),
                                    correction: Fawnmoss::Learning::Correction.new(chart.tune.score, request, FawnmossServer.catalogue),
                                    forgotten: said.select { |_, row| row[:forgotten_at] && chart.marked_at <= row[:forgotten_at] }.keys)
     end

@@ -65,14 +65,14 @@ module FawnmossServer
     end
 
     # What the engine is asked for: the chart's own choices, otherwise what the pupil can do. choices: Fawnmoss::Chart::Choices; pins: list of
-    # Fawnmoss::Chart::Pin.
-    def request(version, choices = Fawnmoss::Chart::Choices::NONE, pins = [])
-      choices.request(instrument:, version:, pins:, hand:, usual: { bowing: @studio.bowing, **(ability ? ability.usual(version) : {}) })
+    # Fawnmoss::Chart::Pin; part: as of Fawnmoss::Chart::Request.
+    def request(version, choices = Fawnmoss::Chart::Choices::NONE, pins = [], part: 'tune')
+      choices.request(instrument:, version:, part:, pins:, hand:, usual: { bowing: @studio.bowing, **(ability ? ability.usual(version) : {}) })
     end
 
     # Solves a score; a tune that lies out of reach is moved to the nearest octave that fits, when there is one.
     # Returns [Chart or Impossible, Fawnmoss::Theory::Interval or nil].
-    def solve_nearest(score, version) = Fawnmoss::Chart::Asks.nearest(request(version)) { solve(score, _1) }
+    def solve_nearest(score, version, part: 'tune') = Fawnmoss::Chart::Asks.nearest(request(version, part:)) { solve(score, _1) }
 
     def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, FawnmossServer.catalogue)
 

@@ -9,7 +9,7 @@ module FawnmossServer
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
         body = CardBody.build(chart, input, today)
-        write(chart.pupil, body, chart_id: chart.id, title: chart.tune.title, answers: input.answers, today:).tap { Learning.wake(studio.id) }
+        write(chart.pupil, body, chart_id: chart.id, title: chart.title[0, 120], answers: input.answers, today:).tap { Learning.wake(studio.id) }
       end
 
       # Writes a pupil's next card, with a live link. answers: to notes from home, as of Inputs::CardInput.

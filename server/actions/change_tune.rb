@@ -12,13 +12,13 @@ module FawnmossServer
         lost = 0
         FawnmossServer.db.transaction do
           saved = tune.save_or_stale(fields.integer('lock_version', 0..1_000_000), stored(tune, columns)) { TuneAnswer.whole(tune) }
-          lost = carry(tune, *places) if saved && places
+          lost = carry(tune, places) if saved && places
         end
         Looking.wake(studio.id) if columns[:text]
         [tune, lost, said]
       end
 
-      # [columns to change, where the notes now are (see places) when the text changes, what is said of the second part].
+      # [columns to change, where the notes of its charts now are (see places) when the text changes, what is said of the second part].
       def self.columns(studio, tune, fields)
         found = {}
         said = []
@@ -41,28 +41,31 @@ module FawnmossServer
 
       def self.text(studio, tune, fields)
         text = fields.block('text', max: AddTune::TEXT)
-        charted = studio.charts_dataset.where(tune_id: tune.id).any?
-        found, places, said = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) { read(tune, text, charted) }
+        charts = studio.charts_dataset.where(tune_id: tune.id).all
+        found, places, said = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) { read(tune, text, charts) }
         AddTune.known?(studio, found[:digest], id: tune.id)
         found.delete(:title) if found[:title].empty?
         [found, places, said]
       end
 
-      # [columns, places of the notes when there are charts, what is said of the second part, which goes along with its melody's bars].
-      def self.read(tune, text, charted)
+      # [columns, { chart id => places of its notes }, what is said of the second part, which goes along with its melody's bars].
+      def self.read(tune, text, charts)
         where = beside = nil
         said = []
         found = AddTune.columns(text, 'abc') do |now|
-          where = places(tune.score, now) if charted
+          where = places(charts, tune.score, now)
           beside, said = Fawnmoss::Writing::Second.carried(Fawnmoss::Notation::Abc.read(tune.second), tune.score, now) if tune.second
         end
         [{ **found, **(said.any? ? { second: Fawnmoss::Notation::Abc.write(beside) } : {}) }, where, said]
       end
 
-      # [{ note id before => now }, { bar before => now }].
-      def self.places(before, now)
-        ids = Fawnmoss::Score::Carry.ids(before, now)
-        [ids, Fawnmoss::Score::Carry.bars(before, now, ids)]
+      # { chart id => [{ note id before => now }, { bar before => now }] }; charts of the same notes are looked at together.
+      def self.places(charts, before, now)
+        charts.group_by(&:notes_of).flat_map do |_, same|
+          olds, news = [before, now].map { same.first.scored(_1) }
+          ids = Fawnmoss::Score::Carry.ids(olds, news)
+          same.map { [_1.id, [ids, Fawnmoss::Score::Carry.bars(olds, news, ids)]] }
+        end.to_h
       end
 
       def self.stored(tune, columns)
@@ -72,8 +75,8 @@ module FawnmossServer
       end
 
       # Moves pins, phrase boundaries and spots to where their notes now are. Returns how many pins had to go.
-      def self.carry(tune, ids, bars)
-        Models::Chart.where(tune_id: tune.id).all.sum { |chart| carry_chart(chart, ids, bars) }
+      def self.carry(tune, places)
+        Models::Chart.where(tune_id: tune.id, id: places.keys).all.sum { |chart| carry_chart(chart, *places.fetch(chart.id)) }
       end
 
       def self.carry_chart(chart, ids, bars)

@@ -4,32 +4,35 @@ module FawnmossServer
   module Actions
     # Opening, showing and changing a chart.
     module Charts
-      # The chart of a tune for a pupil or an instrument in a version; made when it is not there yet. Raises Refused with
+      # The chart of a tune, or of a part that goes with it, for a pupil or an instrument in a version; made when it is not there yet. Raises Refused with
       # offers when the tune cannot be played there at all and no transposition was chosen.
       def self.open(studio, fields, today)
         tune = studio.tune(fields.integer('tune_id', 1..(10**18)))
         subject = Subjects.read(studio, fields, today)
-        version = fields.choice('version', %w[simple full], default: 'simple')
-        known = studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
+        about = { tune_id: tune.id, subject: subject.key, version: fields.choice('version', %w[simple full], default: 'simple'), part: part(fields) }
+        known = studio.charts_dataset.first(about)
         Learning.wake(studio.id)
         return answer(known, today) if known
 
-        answer(create(studio, tune, subject, version, Inputs::ChartInput.transpose(fields)), today)
+        answer(create(studio, tune, subject, about, Inputs::ChartInput.transpose(fields)), today)
       end
 
-      def self.create(studio, tune, subject, version, chosen)
+      # 'tune', or a part that is worked out. fields: part.
+      def self.part(fields) = fields.choice('part', Fawnmoss::Chart::Checked::CHOICES['part'], default: 'tune')
+
+      def self.create(studio, tune, subject, about, chosen)
         subject.ready
-        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject, version, chosen) }
-        Models::Chart.create(studio_id: studio.id, tune_id: tune.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, version:,
-                             subject: subject.key, options: Fawnmoss::Chart::Choices.new(transpose:))
+        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject, chosen, **about.slice(:version, :part)) }
+        Models::Chart.create(studio_id: studio.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, **about,
+                             options: Fawnmoss::Chart::Choices.new(transpose:))
       rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made
-        studio.charts_dataset.first(tune_id: tune.id, subject: subject.key, version:)
+        studio.charts_dataset.first(about)
       end
 
       # The Interval chosen, or to the nearest octave that fits, nil for none. Raises Refused.
-      def self.fitting(tune, subject, version, chosen)
-        solved, transpose = if chosen then [subject.solve(tune.score, subject.request(version, Fawnmoss::Chart::Choices.new(transpose: chosen))), chosen]
-                            else subject.solve_nearest(tune.score, version)
+      def self.fitting(tune, subject, chosen, version:, part:)
+        solved, transpose = if chosen then [subject.solve(tune.score, subject.request(version, Fawnmoss::Chart::Choices.new(transpose: chosen), part:)), chosen]
+                            else subject.solve_nearest(tune.score, version, part:)
                             end
         raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
@@ -114,8 +117,7 @@ module FawnmossServer
       end
 
       def self.solve(chart, today, options, pins)
-        subject = chart.subject(today)
-        subject.solve(chart.tune.score, subject.request(chart.version, options, pins))
+        chart.subject(today).solve(chart.tune.score, chart.request(today, options, pins))
       end
 
       # A solved chart as the API shows it. left_out: sentences, as of solved.
@@ -123,7 +125,7 @@ module FawnmossServer
 
       # What is kept of it.
       def self.row(chart)
-        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :lock_version), pupil_name: chart.pupil&.name, options: chart.options.to_plain,
+        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :part, :lock_version), pupil_name: chart.pupil&.name, options: chart.options.to_plain,
           moved: chart.options.transpose&.words, pins: chart.marks.map(&:to_plain) }
       end
 
@@ -154,9 +156,8 @@ module FawnmossServer
 
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
       def self.score(chart, today)
-        subject = chart.subject(today)
-        request = subject.request(chart.version, chart.options)
-        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, chart.tune.score.up(request.transpose)), ids: true, instrument: subject.instrument) }
+        request = chart.request(today)
+        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, request.score(chart.tune.score)), ids: true, instrument: request.instrument) }
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.

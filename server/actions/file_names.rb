@@ -13,7 +13,7 @@ module FawnmossServer
 
       def self.chart(chart, today)
         tempo = chart.options.tempo || chart.tune.score.tempo || Fawnmoss::Chart::Solve::TEMPO
-        of(chart.pupil&.name || chart.instrument, chart.tune.title, chart.version, "tempo #{tempo}", today.iso8601)
+        of(chart.pupil&.name || chart.instrument, chart.title, (chart.version if chart.part == 'tune'), "tempo #{tempo}", today.iso8601)
       end
 
       def self.card(card)

@@ -11,11 +11,17 @@ module FawnmossServer
         new(studio, group, date, today).answer
       end
 
-      # Keeps what the teacher wishes: tune_id, key, added, dropped; who is there; the note. fields: date, lock_version.
+      # Keeps what the teacher wishes: tune_id, key, parts, added, dropped; who is there; the note. fields: date, lock_version.
       def self.save(studio, group_id, fields, today)
         group = studio.group(group_id)
         date = fields.date('date', (today - 400)..(today + 400)) || fields.refuse('date', 'The day is missing.', nil)
         new(studio, group, date, today).tap { _1.save(fields) }.answer
+      end
+
+      # The keys that suit all, and what each has to watch for in the tune. fields: date.
+      def self.parts(studio, group_id, fields, today)
+        group = studio.group(group_id)
+        new(studio, group, fields.date('date', (today - 400)..(today + 400)) || today, today).parts
       end
 
       # begin, finish, marks and cards of a lesson's day.
@@ -35,8 +41,8 @@ module FawnmossServer
 
       def answer
         { group: Groups.answer(@group), date: @date.iso8601, minutes:, status: row&.status || 'planned', items:,
-          wishes: wishes.slice('tune_id', 'key', 'added', 'dropped'), roll: @pupils.map { { pupil_id: _1.id, there: there?(_1) } }, note: row&.note || '',
-          marks: marks_given, lock_version: row&.lock_version || 0 }
+          wishes: { **wishes.slice('tune_id', 'key', 'added', 'dropped'), parts: wishes['parts'].select { known?(_1['pupil_id']) } },
+          roll: @pupils.map { { pupil_id: _1.id, there: there?(_1) } }, note: row&.note || '', marks: marks_given, lock_version: row&.lock_version || 0 }
       end
 
       def save(fields)
@@ -82,25 +88,22 @@ module FawnmossServer
         answer
       end
 
-      # A card for each who was there: of the tune in the key for all, in the version chosen for each. fields: versions: [{ pupil_id:, version: }], note.
+      # A card for each who was there: of the tune in the key for all, each with the part that is wished. fields: note.
       def cards(fields)
         tune_id = wishes['tune_id'] || fields.refuse('tune_id', 'No tune is chosen.', 'Choose a tune for the group first.')
-        versions = fields.list('versions', max: Groups::MOST).to_h { [_1.integer('pupil_id', 1..(10**18)), _1.choice('version', %w[simple full])] }
         note = fields.text('note', max: 500, default: '')
-        tune = @studio.tune(tune_id)
-        moves = moves(tune)
-        issued = kept.present(@pupils).map do |pupil|
-          chart = chart(tune, pupil, versions.fetch(pupil.id, 'simple'), moves[pupil.id])
-          Cards.issue(@studio, chart, Inputs::Fields.new('note' => note), @today)
-        end
+        parts = GroupParts.new(@studio.tune(tune_id), @pupils, wishes, @today)
+        issued = kept.present(@pupils).map { |pupil| Cards.issue(@studio, parts.chart(pupil), Inputs::Fields.new('note' => note), @today) }
         { cards: issued.map { CardAnswer.summary(_1) } }
       end
+
+      def parts = wishes['tune_id'] ? GroupParts.new(@studio.tune(wishes['tune_id']), @pupils, wishes, @today).answer : GroupParts::NONE
 
       private
 
       def row = @row ||= @group.lessons_dataset.first(held_on: @date)
       def minutes = row&.minutes || @group.minutes
-      def wishes = { 'tune_id' => nil, 'key' => nil, 'added' => [], 'dropped' => [] }.merge(row&.wishes || {})
+      def wishes = { 'tune_id' => nil, 'key' => nil, 'parts' => [], 'added' => [], 'dropped' => [] }.merge(row&.wishes || {})
       # As they were when it began; before that as they are planned now.
       def items = row&.items || plan.map(&:to_h)
       def there?(pupil) = row ? row.roll.fetch(pupil.id.to_s, true) : true
@@ -130,8 +133,13 @@ module FawnmossServer
         key = given.text('key', max: 20, default: '')
         known = @pupils.flat_map { @studio.map(_1.instrument, _1.schools).ids }
         added, dropped = %w[added dropped].map { given.words(_1, Inputs::SkillInput::ID, max: 40) & known }
-        { 'tune_id' => tune_id, 'key' => key.empty? ? nil : key, 'added' => added, 'dropped' => dropped }
+        parts = given.list('parts', max: Groups::MOST).map { part(_1) }.uniq { _1['pupil_id'] }
+        { 'tune_id' => tune_id, 'key' => key.empty? ? nil : key, 'parts' => parts, 'added' => added, 'dropped' => dropped }
       end
+
+      def part(one) = { 'pupil_id' => member(one).id, 'version' => one.choice('version', %w[simple full], default: 'simple'), 'part' => Charts.part(one) }
+
+      def known?(id) = @pupils.any? { _1.id == id }
 
       def member(one)
         id = one.integer('pupil_id', 1..(10**18))
@@ -164,30 +172,6 @@ module FawnmossServer
       def marks_given
         lessons = Models::Lesson.where(pupil_id: @pupils.map(&:id), held_on: @date).select_hash(:id, :pupil_id)
         Models::Mark.where(lesson_id: lessons.keys).standing.order(:id).map { { pupil_id: lessons[_1.lesson_id], skill: _1.skill, tune_id: _1.tune_id, value: _1.value } }
-      end
-
-      # { pupil id => Interval from the tune as written to the key for all }.
-      def moves(tune)
-        subjects = @pupils.to_h { |pupil| [pupil.id, Subject.pupil(pupil, @today).ready] }
-        found = Apart.run(:tries, @studio.id) do
-          keys = Fawnmoss::Practice::FriendlyKeys.new(tune.charted.score, FawnmossServer.catalogue).for_group(subjects.values.map { _1.request('simple') })
-          chosen = keys.find { _1.key == wishes['key'] } || keys.first
-          chosen&.interval
-        end
-        raise Fawnmoss::InvalidInput.new('No key suits all of them.', where: { field: 'tune_id' }, remedy: 'Choose another tune.') unless found
-
-        subjects.keys.zip(found).to_h
-      end
-
-      # Id of the pupil's chart of the tune in that key.
-      def chart(tune, pupil, version, interval)
-        fields = { 'tune_id' => tune.id, 'pupil_id' => pupil.id, 'version' => version, 'transpose' => interval.to_plain }
-        shown = Charts.open(@studio, Inputs::Fields.new(fields), @today)
-        row = @studio.chart(shown[:id])
-        return row.id if row.options.transpose == interval
-
-        row.update(options: row.options.copy(transpose: interval))
-        row.id
       end
     end
   end

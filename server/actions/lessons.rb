@@ -85,7 +85,7 @@ module FawnmossServer
         skill = item.skill && map[item.skill]
         { **Planning.plain(item), faults: skill ? skill.faults : [], tempo: skill&.tempo,
           steps: item.kind == 'warm-up' ? routine(pupil, date, item.minutes) : [],
-          chart_id: item.tune && pupil.charts_dataset.where(tune_id: item.tune, instrument: pupil.instrument).order(Sequel.desc(:id)).get(:id) }
+          chart_id: item.tune && pupil.charts_dataset.where(tune_id: item.tune, instrument: pupil.instrument).reverse(:part, :id).get(:id) }
       end
 
       def self.routine(pupil, date, minutes)

@@ -70,7 +70,7 @@ module FawnmossServer
       def self.seconds(pieces)
         asked = pieces.map do |piece|
           pupil = piece.pupil
-          chart = pupil.charts_dataset.where(tune_id: piece.tune_id, instrument: pupil.instrument).order(:version, :id).first
+          chart = pupil.charts_dataset.where(tune_id: piece.tune_id, instrument: pupil.instrument).order(Sequel.desc(:part), :version, :id).first
           [piece.tune, FawnmossServer.catalogue.instrument(pupil.instrument), chart&.options&.tempo]
         end
         -> { asked.map { |tune, instrument, tempo| Fawnmoss::Practice::Programme.seconds(tune.score, instrument, tempo:) } }

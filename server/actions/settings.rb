@@ -6,7 +6,7 @@ module FawnmossServer
   module Actions
     # What belongs to the studio as a whole: name, the numbers of the rules, the time zone, the school of bowing.
     module Settings
-      BOWINGS = Fawnmoss::Chart::Request::CHOICES.fetch('bowing')
+      BOWINGS = Fawnmoss::Chart::Checked::CHOICES.fetch('bowing')
 
       def self.answer(studio)
         { id: studio.id, name: studio.name, bowing: studio.bowing, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers,

@@ -4,7 +4,7 @@ module FawnmossServer
   module Inputs
     JOINS = Fawnmoss::Chart::Pin::JOINS.map(&:to_s).freeze
     NOTE = /\An\d{1,9}\z/
-    CHOICES = Fawnmoss::Chart::Request::CHOICES.except('version').freeze
+    CHOICES = Fawnmoss::Chart::Checked::CHOICES.except('version', 'part').freeze # which chart it is is not chosen in it
 
     # A chart's choices (Fawnmoss::Chart::Choices) and pins (Fawnmoss::Chart::Pin list) as sent.
     ChartInput = Struct.new(:lock_version, :options, :pins, keyword_init: true) do

@@ -13,6 +13,7 @@ RSpec.describe 'groups' do
   let(:tune) { add_tune('D E F G|A2 A2|D4|', title: 'Steps') }
 
   def lesson(**more) = api(:get, "/api/groups/#{trio[:id]}/lesson?#{URI.encode_www_form(more)}")
+  def lesson_parts = api(:get, "/api/groups/#{trio[:id]}/parts?date=#{today.iso8601}")
   def save(**body) = api(:put, "/api/groups/#{trio[:id]}/lesson", { date: today.iso8601, **body })
   def act(name, **body) = api(:post, "/api/groups/#{trio[:id]}/#{name}", body)
 
@@ -99,8 +100,9 @@ RSpec.describe 'groups' do
   it 'issue a card to each who was there, in one key for all, in the version chosen for each, and print them as one' do
     act('cards')
     expect([status, error[:where][:field]]).to eq([422, 'tune_id'])
-    save(wishes: { tune_id: tune[:id], key: 'G major' }, roll: [{ pupil_id: juna[:id], there: true }, { pupil_id: bo[:id], there: true }])
-    cards = act('cards', versions: [{ pupil_id: ned[:id], version: 'full' }], note: 'Listen to the bass.')[:cards]
+    save(wishes: { tune_id: tune[:id], key: 'G major', parts: [{ pupil_id: ned[:id], version: 'full', part: 'tune' }] },
+         roll: [{ pupil_id: juna[:id], there: true }, { pupil_id: bo[:id], there: true }])
+    cards = act('cards', note: 'Listen to the bass.')[:cards]
     whole = cards.map { api(:get, "/api/cards/#{_1[:id]}")[:body] }
     expect(whole.map { [_1[:pupil], _1[:chart][:tune][:key], _1[:version], _1[:note]] })
       .to eq([['Bo', 'G major', 'simple', 'Listen to the bass.'], ['Juna', 'G major', 'simple', 'Listen to the bass.'], ['Ned', 'G major', 'full', 'Listen to the bass.']])
@@ -112,11 +114,49 @@ RSpec.describe 'groups' do
     expect(status).to eq(404)
   end
 
+  it 'give each a part: open strings for a beginner leave the tune’s own chart as it is, and what the bass has to watch for comes first' do
+    expect(lesson_parts).to eq(keys: [], key: nil, parts: [])
+    own = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: juna[:id], version: 'simple' })
+    save(wishes: { tune_id: tune[:id], key: 'G major', parts: [{ pupil_id: juna[:id], version: 'simple', part: 'open' }] })
+    found = lesson_parts
+    expect(found).to include(key: 'G major', keys: include('D major', 'G major'))
+    expect(found[:parts].map { _1.values_at(:name, :part) }).to eq([%w[Bo tune], %w[Ned tune], %w[Juna open]])
+    expect(found[:parts].map { _1[:words] }).to all(match(/shift|crossing/))
+    cards = act('cards')[:cards].map { api(:get, "/api/cards/#{_1[:id]}") }
+    expect(cards.map { _1[:title] }).to eq(['Steps', 'Steps, open strings', 'Steps'])
+    body = cards[1][:body]
+    expect(body[:chart][:notes].map { _1[:finger] }.uniq).to eq([0])
+    expect(body[:chart][:tune][:key]).to eq('G major')
+    expect(api(:get, "/api/charts/#{own[:id]}")).to include(options: {}, part: 'tune')
+    part = api(:get, "/api/charts/#{cards[1][:chart_id]}")
+    expect(part).to include(part: 'open', version: 'simple', positions: ['1'])
+    expect(api(:get, "/api/charts/#{part[:id]}/score")[:musicxml]).to include('Steps, open strings')
+    groups = api(:patch, "/api/groups/#{trio[:id]}", { name: 'Trio', minutes: 45, members: [ned[:id], bo[:id]], lock_version: 0 })
+    expect(groups[:members].size).to eq(2)
+    again = lesson(date: today.iso8601)
+    expect(again[:wishes][:parts]).to eq([]) # who left the group plays nothing
+    save(wishes: { tune_id: tune[:id], parts: [{ pupil_id: bo[:id], version: 'simple', part: 'drums' }] }, lock_version: again[:lock_version])
+    expect([status, error[:where][:field]]).to eq([422, 'part'])
+  end
+
+  it 'have a part on open strings whose marks stay where they are when the tune is changed' do
+    chart = api(:post, '/api/charts', { tune_id: tune[:id], instrument: 'violin', part: 'open' })
+    notes = chart[:chart][:notes]
+    api(:put, "/api/charts/#{chart[:id]}", { lock_version: 0, options: {}, pins: [{ note: notes.last[:id], direction: 'up' }] })
+    expect(status).to eq(200)
+    whole = api(:get, "/api/tunes/#{tune[:id]}")
+    api(:patch, "/api/tunes/#{tune[:id]}", { text: whole[:text].sub('D E F G', 'E4|D E F G'), lock_version: whole[:lock_version] })
+    expect(status).to eq(200)
+    now = api(:get, "/api/charts/#{chart[:id]}")
+    expect([now[:pins].map { _1[:note] }, now[:chart][:notes].size]).to eq([[now[:chart][:notes].last[:id]], notes.size + 1])
+    expect(now[:chart][:notes].last).to include(direction: 'up', bar: 4)
+  end
+
   it 'belong to one studio' do
     trio
     log_in('berta@example.test', studio: 'Elsewhere')
     expect(api(:get, '/api/groups')[:groups]).to eq([])
-    { [:patch, ''] => { name: 'x', members: [], lock_version: 0 }, [:delete, ''] => nil, [:get, '/lesson'] => nil, [:put, '/lesson'] => { date: today.iso8601 }, [:post, '/begin'] => {},
+    { [:patch, ''] => { name: 'x', members: [], lock_version: 0 }, [:delete, ''] => nil, [:get, '/lesson'] => nil, [:get, '/parts'] => nil, [:put, '/lesson'] => { date: today.iso8601 }, [:post, '/begin'] => {},
       [:post, '/marks'] => {}, [:post, '/finish'] => {}, [:post, '/cards'] => {}, [:post, '/changes'] => {} }.each do |(method, path), body|
       api(method, "/api/groups/#{trio[:id]}#{path}", body)
       expect([path, status]).to eq([path, 404])

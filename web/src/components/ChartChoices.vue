@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { ChartOptions, ChartView, Version } from '../api/types'
+import type { ChartOptions, ChartView, Kind } from '../api/types'
 import { positionItems } from '../geometry/bands'
 import { tempoProblem } from '../geometry/play'
-import { BOWINGS } from '../geometry/words'
+import { BOWINGS, KINDS } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 
 /** The slim column: version, key, tempo, schools, what is shown. What is not chosen is left to what the pupil can do. */
 const props = defineProps<{ view: ChartView }>()
-const emit = defineEmits<{ version: [version: Version]; keys: []; option: [changes: Partial<Record<keyof ChartOptions, unknown>>] }>()
+const emit = defineEmits<{ kind: [kind: Kind]; keys: []; option: [changes: Partial<Record<keyof ChartOptions, unknown>>] }>()
 const { show } = useDesk()
 
 const tempo = ref(String(props.view.tempo))
@@ -60,8 +60,11 @@ const positions = computed(() => positionItems(props.view.position_names))
   <div class="slim">
     <fieldset>
       <legend class="aside-label">Version</legend>
-      <label v-for="name in ['simple', 'full'] as Version[]" :key="name" class="choice">
-        <input type="radio" name="version" :value="name" :checked="view.version === name" @change="emit('version', name)" /> {{ name }}
+      <label v-for="{ title, value } in KINDS" :key="title" class="choice">
+        <input
+          type="radio" name="version" :value="title" :checked="view.part === value.part && (value.part === 'open' || view.version === value.version)"
+          @change="emit('kind', value)"
+        /> {{ title }}
       </label>
     </fieldset>
     <dl>
@@ -81,9 +84,9 @@ const positions = computed(() => positionItems(props.view.position_names))
     </template>
     <details>
       <summary class="aside-label">School</summary>
-      <v-select v-if="weak" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
+      <v-select v-if="weak && view.part === 'tune'" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
       <v-select
-        :model-value="view.positions" :items="positions" label="Positions" multiple
+        v-if="view.part === 'tune'" :model-value="view.positions" :items="positions" label="Positions" multiple
         @update:model-value="emit('option', { positions: $event.length ? $event : null })"
       />
       <v-select :model-value="view.options.start ?? null" :items="starts" label="Start" @update:model-value="emit('option', { start: $event })" />

@@ -28,7 +28,7 @@ const holds = ref<Pick<Hold, 'words'>[]>(props.opened.holds)
 const ending = ref(false)
 const foot = ref<{ write: () => void } | null>(null)
 const metronome = useMetronome()
-const { sent, unsent, state: sending, problem: refused, add } = useMarks(props.opened.pupil.id, props.opened.marks)
+const { sent, unsent, state: sending, problem: refused, add, settled } = useMarks(props.opened.pupil.id, props.opened.marks)
 
 const items = computed(() => lesson.value.items)
 const parts = computed(() => (item.value ? partsOf(item.value) : []))
@@ -99,14 +99,15 @@ async function refit(): Promise<void> {
     problem.value = error as Trouble
   }
 }
-/** Marks that have not arrived come first; then it can be done. */
-function waiting(what: string): boolean {
-  if (unsent.value.length) problem.value = new Trouble(0, 'Some marks are not sent yet', `They are kept here; ${what} when the server can be reached.`)
-  return unsent.value.length > 0
+/** Marks that are still on their way come first; false when they cannot arrive now. */
+async function arrived(what: string): Promise<boolean> {
+  const all = await settled()
+  if (!all) problem.value = new Trouble(0, 'Some marks are not sent yet', `They are kept here; ${what} when the server can be reached.`)
+  return all
 }
 /** Begun by mistake: it is a plan again, and its marks are struck out. */
 async function unbegin(): Promise<void> {
-  if (waiting('take the lesson back')) return
+  if (!(await arrived('take the lesson back'))) return
   try {
     await ask('DELETE', `/lessons/${id}?strike=yes`)
     forget()
@@ -116,9 +117,9 @@ async function unbegin(): Promise<void> {
   }
 }
 async function finish(): Promise<void> {
-  if (waiting('end the lesson')) return
   ending.value = true
   try {
+    if (!(await arrived('end the lesson'))) return
     await ask('POST', `/lessons/${id}/finish`, { ...keeping.state(), carried: carried.value, key: keeping.key })
     forget()
     await router.push(`/lessons/${id}/home`)

@@ -50,6 +50,31 @@ describe('marks that must not be lost', () => {
     page.unmount()
   })
 
+  it('can be waited for: those on their way arrive first, and it says when they cannot', async () => {
+    let let_go!: () => void
+    const fetcher = vi
+      .fn()
+      .mockImplementationOnce(() => new Promise((done) => (let_go = () => done({ ok: true, status: 201, json: () => Promise.resolve({ mark: { id: 1 } }) } as Response))))
+      .mockRejectedValue(new TypeError('away'))
+    vi.stubGlobal('fetch', fetcher)
+    const { marks, page } = open()
+    marks.add({ skill: 'bow.slur', value: 1 })
+    const answers: boolean[] = []
+    void marks.settled().then((all) => answers.push(all))
+    await settle()
+    expect(answers).toEqual([])
+    let_go()
+    await settle()
+    expect(answers).toEqual([true])
+    marks.add({ skill: 'bow.slur', value: 2 })
+    await settle()
+    void marks.settled().then((all) => answers.push(all))
+    await settle()
+    expect(answers).toEqual([true, false])
+    expect(fetcher).toHaveBeenCalledTimes(3) // tried at once when it was asked for
+    page.unmount()
+  })
+
   it('are sent from any page once the server is back, and stay kept until then', async () => {
     localStorage.setItem(
       'fawnmoss.marks.3.unsent',

@@ -54,5 +54,5 @@ export function useMarks(pupil: number, known: Mark[] = []) {
     },
   })
   const add = (mark: MarkInput): void => box.add({ ...mark, made_on: mark.made_on ?? localDate(), key: newKey() })
-  return { sent, unsent: box.unsent, state: box.state, problem, add }
+  return { sent, unsent: box.unsent, state: box.state, problem, add, settled: box.settled }
 }

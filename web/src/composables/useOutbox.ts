@@ -31,9 +31,16 @@ export function useOutbox<T extends { key: string }>(
     unsent.value = box.all()
   }
 
-  async function send(): Promise<void> {
+  /** Resolves when what was being sent last has arrived or waits. */
+  let sending = Promise.resolve()
+
+  function send(): Promise<void> {
     clearTimeout(timer)
-    if (state.value === 'sending' || state.value === 'closed') return
+    if (state.value !== 'sending' && state.value !== 'closed') sending = sendAll()
+    return sending
+  }
+
+  async function sendAll(): Promise<void> {
     while ((unsent.value = box.all()).length) {
       const some = unsent.value.slice(0, batch)
       state.value = 'sending'
@@ -57,5 +64,10 @@ export function useOutbox<T extends { key: string }>(
 
   useOnline(() => void send())
   onUnmounted(() => clearTimeout(timer))
-  return { unsent, state, add }
+  /** Tries at once what is still kept. True when nothing is left. */
+  async function settled(): Promise<boolean> {
+    if (unsent.value.length) await send()
+    return !unsent.value.length
+  }
+  return { unsent, state, add, settled }
 }

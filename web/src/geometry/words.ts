@@ -1,9 +1,16 @@
-import type { ChartNote } from '../api/types'
+import type { ChartNote, Kind } from '../api/types'
 
 const ordinal = ['open', 'first', 'second', 'third', 'fourth']
 
 /** The two schools of bowing, to be chosen from. */
 export const BOWINGS = [{ value: 'comes', title: 'as it comes' }, { value: 'strong', title: 'strong beats down' }]
+
+/** What may be charted of a tune. */
+export const KINDS: { title: string; value: Kind }[] = [
+  { title: 'simple', value: { version: 'simple', part: 'tune' } },
+  { title: 'full', value: { version: 'full', part: 'tune' } },
+  { title: 'open strings', value: { version: 'simple', part: 'open' } },
+]
 
 /** A whole number as it was typed; anything else goes as it is, for the server to say what is wrong with it. */
 export const wholeOf = (text: string): number | string => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { KeyOffer, Play, Spot, Version } from '../api/types'
+import type { KeyOffer, Kind, Play, Spot } from '../api/types'
 import ChartChoices from '../components/ChartChoices.vue'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
@@ -57,7 +57,9 @@ watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
 const open = useSameTune(() => chart.view, (trouble) => (problem.value = trouble))
 const subject = () => (chart.view!.pupil_id ? { pupil_id: chart.view!.pupil_id } : { instrument: chart.view!.chart.instrument })
-const turnVersion = (version: Version) => version !== chart.view?.version && open(subject(), version)
+const turnTo = (kind: Kind) => (kind.version !== chart.view?.version || kind.part !== chart.view.part) && open(subject(), kind)
+/** From simple to full, from anything else to simple. */
+const turnVersion = () => turnTo({ version: chart.view!.version === 'simple' && chart.view!.part === 'tune' ? 'full' : 'simple', part: 'tune' })
 
 /** Notes that the studio's own hand decided. */
 const handed = computed(() => chart.view?.chart.notes.filter((note) => note.hand).length ?? 0)
@@ -111,7 +113,7 @@ useCommands(() =>
         { title: 'Play or stop', hint: 'Space', run: () => player.toggle() },
         { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() },
         { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
-        { title: 'Other version', hint: 'v', run: () => turnVersion(chart.view!.version === 'simple' ? 'full' : 'simple') },
+        { title: 'Other version', hint: 'v', run: () => void turnVersion() },
         { title: 'Other keys', run: () => void (keying.value = true) },
         { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
         { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
@@ -139,7 +141,7 @@ useKeys((event) => {
     event.preventDefault()
     return chart.step(key === 'ArrowRight' ? 1 : -1, event.shiftKey)
   }
-  if (key === 'v') return void turnVersion(chart.view.version === 'simple' ? 'full' : 'simple')
+  if (key === 'v') return void turnVersion()
   if (key === ' ' && !(event.target as HTMLElement | null)?.closest?.('button, a, summary, input')) {
     event.preventDefault()
     return player.toggle()
@@ -191,7 +193,7 @@ useKeys((event) => {
       </p>
       <PlayBar class="hear" />
       <div class="columns">
-        <ChartChoices class="choices" :view="chart.view" @version="turnVersion" @keys="keying = true" @option="chart.option($event)" />
+        <ChartChoices class="choices" :view="chart.view" @kind="turnTo" @keys="keying = true" @option="chart.option($event)" />
         <ChartSheet
           class="paper"
           :musicxml="chart.musicxml" :chart="chart.view.chart" :strings="chart.view.strings" :selected="chart.selected"

@@ -20,7 +20,7 @@ async function load(): Promise<void> {
     const subject = one.pupil_id ? { pupil_id: one.pupil_id } : { instrument: one.chart.instrument }
     const both = await Promise.all(
       (['simple', 'full'] as Version[]).map((version) =>
-        version === one.version ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject })
+        version === one.version && one.part === 'tune' ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject })
       )
     )
     scores.value = await Promise.all(both.map(async (view) => (await ask<{ musicxml: string }>('GET', `/charts/${view.id}/score`)).musicxml))

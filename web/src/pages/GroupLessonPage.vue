@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate } from '../api/client'
-import type { CardSummary, Group, GroupLesson, PupilGroup, Version } from '../api/types'
+import type { CardSummary, GroupLesson, GroupParts, Kind, PupilGroup } from '../api/types'
 import GroupForm from '../components/GroupForm.vue'
 import MarkButtons from '../components/MarkButtons.vue'
 import PdfLink from '../components/PdfLink.vue'
@@ -11,7 +11,7 @@ import { useLoad } from '../composables/useLoad'
 import { useShelfTunes } from '../composables/useShelfTunes'
 import { usePaper } from '../composables/usePaper'
 import { longDate } from '../geometry/dates'
-import { newKey } from '../geometry/words'
+import { KINDS, newKey } from '../geometry/words'
 
 /** The lesson of a group: what most need, with a word for each; the roll, marks for several at once, and a card for each. */
 const route = useRoute()
@@ -24,9 +24,8 @@ watch([id, day], () => void load(), { immediate: true })
 const { busy, said, trouble, act } = useAct()
 const changing = ref(false)
 const note = ref('')
-const versions = reactive<Record<number, Version>>({})
 const { words, tunes, look } = useShelfTunes()
-const keys = ref<string[]>([])
+const parts = ref<GroupParts | null>(null)
 const cards = ref<CardSummary[]>([])
 const cardNote = ref('')
 
@@ -34,18 +33,26 @@ watch(lesson, (found, before) => {
   if (!found) return
   // What is being typed is not taken away by an answer to something else.
   if (before?.date !== found.date || note.value === before.note) note.value = found.note
-  for (const one of found.group.members) versions[one.id] ??= 'simple'
   const tune = found.items.find((item) => item.tune)
   if (tune && !tunes.value.some((one) => one.value === tune.tune)) tunes.value = [{ value: tune.tune!, title: tune.title.replace(/^Play /, '') }, ...tunes.value]
 })
-/** The keys that suit all instruments of the group, the friendliest first. */
-watch(() => lesson.value?.wishes.tune_id, async (tune) => {
-  keys.value = []
-  if (!tune) return
-  const instruments = [...new Set(lesson.value!.group.members.map((one) => one.instrument))].join(',')
-  const found = await ask<Group>('GET', `/tunes/${tune}/group?instruments=${instruments}&version=simple`).catch(() => null)
-  if (found && lesson.value?.wishes.tune_id === tune) keys.value = found.keys.map((one) => one.key)
+/** The keys that suit all, and what each has to watch for: worked out anew when tune, key, parts or members are others. */
+const music = computed(() => {
+  if (!lesson.value?.wishes.tune_id) return ''
+  const { tune_id, key, parts: wished } = lesson.value.wishes
+  return JSON.stringify([id.value, lesson.value.date, tune_id, key, wished, lesson.value.group.members.map((one) => one.id)])
+})
+watch(music, async (asked, before) => {
+  if (!asked || JSON.parse(asked)[2] !== (before && JSON.parse(before)[2])) parts.value = null
+  if (!asked) return
+  const found = await ask<GroupParts>('GET', `/groups/${id.value}/parts?date=${lesson.value!.date}`).catch(() => null)
+  if (music.value === asked) parts.value = found
 }, { immediate: true })
+const kindOf = (pupil: number): Kind => {
+  const wished = lesson.value!.wishes.parts.find((one) => one.pupil_id === pupil)
+  return wished ? { version: wished.version, part: wished.part } : KINDS[0]!.value
+}
+const play = (pupil: number, kind: Kind) => wish({ parts: [...lesson.value!.wishes.parts.filter((one) => one.pupil_id !== pupil), { pupil_id: pupil, ...kind }] })
 
 const there = (pupil: number) => lesson.value!.roll.find((one) => one.pupil_id === pupil)?.there ?? true
 const given = (pupil: number, item: GroupLesson['items'][number]) =>
@@ -74,7 +81,6 @@ const issue = () =>
     const found = await ask<{ cards: CardSummary[] }>('POST', `/groups/${id.value}/cards`, {
       date: lesson.value!.date,
       note: cardNote.value,
-      versions: present.value.map((one) => ({ pupil_id: one.id, version: versions[one.id] })),
     })
     cards.value = found.cards
   }, 'The cards are issued.')
@@ -144,16 +150,27 @@ function saved(group: PupilGroup): void {
             @update:model-value="wish({ tune_id: $event ?? null, key: null })"
           />
           <v-select
-            v-if="keys.length" :model-value="lesson.wishes.key ?? keys[0]" :items="keys.map((key, at) => ({ value: key, title: at ? key : `${key}, friendliest for all` }))"
+            v-if="parts?.key" :model-value="parts.key" :items="parts.keys.map((key, at) => ({ value: key, title: at ? key : `${key}, friendliest for all` }))"
             label="Key for all" density="compact" @update:model-value="wish({ key: $event })"
           />
-          <p v-if="lesson.wishes.tune_id" class="small"><router-link :to="`/tunes/${lesson.wishes.tune_id}/group`">The parts under one another</router-link></p>
+          <p v-if="parts && !parts.key" class="small fawn">No key suits all of them. Give somebody open strings, or choose another tune.</p>
           <template v-if="lesson.wishes.tune_id">
-            <h2 class="next">A card for each</h2>
-            <p v-for="one in present" :key="one.id" class="version">
+            <h2 class="next">Who plays what</h2>
+            <p v-for="one in lesson.group.members" :key="one.id" class="part" :class="{ gone: !there(one.id) }">
               <span>{{ one.name }}</span>
-              <v-select v-model="versions[one.id]" :items="['simple', 'full']" :aria-label="`Version for ${one.name}`" density="compact" />
+              <v-select
+                :model-value="kindOf(one.id)" :items="KINDS" :aria-label="`Part for ${one.name}`" :disabled="busy" density="compact"
+                @update:model-value="play(one.id, $event)"
+              />
             </p>
+            <template v-if="parts?.key">
+              <h3 class="next">What to watch for</h3>
+              <ul class="plain small watch" aria-label="What to watch for">
+                <li v-for="one in parts.parts" :key="one.pupil_id"><b>{{ one.name }}, {{ one.instrument }}:</b> {{ one.words }}</li>
+              </ul>
+            </template>
+            <p class="small"><router-link :to="`/tunes/${lesson.wishes.tune_id}/group`">The parts under one another</router-link></p>
+            <h2 class="next">A card for each</h2>
             <v-text-field v-model="cardNote" label="What to listen for (optional)" maxlength="500" density="compact" />
             <p class="acts">
               <v-btn variant="tonal" :loading="busy" :disabled="!present.length"
@@ -175,22 +192,22 @@ function saved(group: PupilGroup): void {
 
 <style scoped>
 .wide { max-width: 1300px; }
-.columns { display: grid; grid-template-columns: 3fr 2fr; gap: 8px 48px; align-items: start; }
+.columns { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: 8px 48px; align-items: start; }
 .items > li { display: grid; grid-template-columns: 64px 1fr; gap: 12px; border-top: 1px solid var(--rule); padding: 8px 0; }
 .min { font-weight: 600; white-space: nowrap; }
 h3 { margin: 0; }
 .loose { font: 0.85rem var(--v-font-body); text-decoration: underline; cursor: pointer; margin-left: 8px; }
 th { text-align: left; font-weight: 600; padding-right: 12px; }
 td { padding: 3px 12px 3px 0; }
-td:last-child { white-space: nowrap; }
+td:has(> .marks) { white-space: nowrap; }
 .given { font-weight: 700; min-width: 1.2em; }
-tr.gone th { text-decoration: line-through; color: var(--quiet); }
+tr.gone th, .part.gone span { text-decoration: line-through; color: var(--quiet); }
 .roll { margin: 0; }
 .roll input { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; vertical-align: -3px; }
 .next { margin-top: 18px; }
 section .v-input { margin-bottom: 12px; }
-.version .v-input { margin-bottom: 0; }
-.version { display: grid; grid-template-columns: 1fr 140px; align-items: center; margin: 0; }
+.part .v-input { margin-bottom: 0; }
+.part { display: grid; grid-template-columns: 1fr 140px; align-items: center; margin: 0; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }

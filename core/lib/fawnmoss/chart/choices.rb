@@ -37,11 +37,11 @@ module Fawnmoss
         copy(cuts: cuts&.filter_map { ids[_1] }, spots: spots&.filter_map { _1.carried(bars) }, pencil: pencil&.filter_map { _1.carried(ids) })
       end
 
-      # The Request. pins: list of Pin; hand: Learning::Hand of the studio or nil; usual: what holds where nothing is chosen, by the
+      # The Request. pins: list of Pin; part: 'tune' or 'open'; hand: Learning::Hand of the studio or nil; usual: what holds where nothing is chosen, by the
       # names of Request.build (Path::Ability#usual).
-      def request(instrument:, version:, pins: [], hand: nil, usual: {})
+      def request(instrument:, version:, part: 'tune', pins: [], hand: nil, usual: {})
         chosen = to_h.compact.except(:hand, :pencil)
-        Request.build(instrument:, version:, pins:, hand: (hand unless self.hand == false), **usual, **chosen)
+        Request.build(instrument:, version:, part:, pins:, hand: (hand unless self.hand == false), **usual, **chosen)
       end
     end
 

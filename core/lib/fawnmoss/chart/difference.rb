@@ -27,6 +27,8 @@ module Fawnmoss
         [[:notes, written], *found].filter_map { |kind, list| "#{bars(list.map { _1['bar'] }.uniq)}: #{kind}" if list.any? }
       end
 
+      # Printed numbers in words, the first six of them.
+      #   Difference.bars([0, 2, 5]) # => "bars pick-up, 2 and 5"
       def self.bars(list)
         names = list.map { _1.zero? ? 'pick-up' : _1.to_s }
         return "bar #{names.first}" if names.size == 1
@@ -34,7 +36,7 @@ module Fawnmoss
         shown = names.first(6)
         names.size > 6 ? "bars #{shown.join(', ')} and #{names.size - 6} more" : "bars #{shown[0..-2].join(', ')} and #{shown.last}"
       end
-      private_class_method :head, :tempo, :notes, :bars
+      private_class_method :head, :tempo, :notes
     end
   end
 end

@@ -15,7 +15,7 @@ module Fawnmoss
         @request = request
         @instrument = request.instrument
         @stored = tune
-        @tune = tune.up(request.transpose)
+        @tune = request.score(tune)
         @moved = request.transpose.semitones != 0
         @notes = @tune.played
         @sounds = Fingering::Sounds.of(@notes)

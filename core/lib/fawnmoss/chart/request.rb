@@ -6,6 +6,7 @@ module Fawnmoss
     Request = Value.of(
       :instrument, # Instrument::Instrument
       :version,    # 'simple' or 'full'
+      :part,       # 'tune' or 'open', a part on open strings to go with it
       :positions,  # names
       :fourth,     # 'open', 'fourth' or 'either'
       :learnt,     # of :fourth and :stretch, what the hand has
@@ -25,15 +26,29 @@ module Fawnmoss
       :spots,      # list of SpotMark
       :hand        # Learning::Hand: how the studio's own marks moved the prices, or nil
     ) do
+      extend Checked
+
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
-                     hand: nil, **bowing)
+                     hand: nil, part: nil, **bowing)
         version = choice('version', version || 'simple')
+        part = choice('part', part || 'tune')
+        if part == 'open' # no other finger has a place in it
+          positions = instrument.positions.fetch('simple')
+          fourth = 'open'
+        end
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
-        new(instrument:, version:, positions: known(positions || instrument.positions.fetch(version), instrument), fourth:,
+        new(instrument:, version:, part:, fourth:,
+            positions: known(positions || instrument.positions.fetch(version), instrument),
             learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
             cuts: cuts&.freeze, spots: spots.freeze, hand: (hand unless hand&.none?), **bowing(version, **bowing))
+      end
+
+      # The score to be charted. stored: Score::Tune as it is kept.
+      def score(stored)
+        moved = stored.up(transpose)
+        part == 'open' ? moved.once([:open, instrument.open]) { Together::OpenStrings.of(moved, instrument) } : moved
       end
 
       # Quarters a minute at which a tune is charted: as asked, as printed, or the usual.
@@ -73,32 +88,7 @@ module Fawnmoss
         fourth == 'open' ? [].freeze : [:fourth].freeze
       end
 
-      def self.known(positions, instrument)
-        wrong = positions - instrument.hand.position_names
-        return positions if wrong.empty? && positions.any?
-
-        raise InvalidInput.new(wrong.empty? ? 'no position is given' : "the #{instrument.name} has no position #{wrong.first.inspect}",
-                               where: { field: 'positions' }, remedy: "Choose from #{instrument.hand.position_names.join(', ')}.")
-      end
-
-      def self.choice(field, value)
-        allowed = self::CHOICES.fetch(field)
-        return value if allowed.include?(value)
-
-        raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: }, remedy: "Choose #{allowed.join(' or ')}.")
-      end
-
-      def self.number(field, value, range)
-        return value if value.is_a?(Integer) && range.cover?(value)
-
-        raise InvalidInput.new("#{value.inspect} is out of range", where: { field: }, remedy: "Give a whole number from #{range.min} to #{range.max}.")
-      end
-      private_class_method :bowing, :learnt, :known, :choice, :number
+      private_class_method :bowing, :learnt
     end
-
-    # What each named choice may be.
-    Request::CHOICES = { 'version' => %w[simple full], 'fourth' => %w[open fourth either], 'start' => %w[down up balance], 'bowing' => %w[comes strong],
-                         'shift' => %w[old new frame], 'slide' => %w[old new], 'trill' => %w[main upper],
-                         'printed' => %w[all fingers bows none] }.each_value(&:freeze).freeze
   end
 end
