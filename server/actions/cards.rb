@@ -45,6 +45,11 @@ module FawnmossServer
       end
       private_class_method :spots
 
+      # { skill id => Fawnmoss::Picture } of what is on a card.
+      def self.pictures(items, instrument)
+        FawnmossServer.catalogue.pictures(instrument)[:skills].slice(*items.filter_map { _1[:skill] })
+      end
+
       # A new private address; the ones before stop working.
       def self.link(card)
         revoke(card)

@@ -69,14 +69,14 @@ module FawnmossServer
         @pupils.to_h { [_1.id, own[_1.id] || chosen.interval.first.within_octave] }
       end
 
-      # Fawnmoss::Together::Watch::Part list.
+      # Fawnmoss::Practice::Watch::Part list.
       def watch
         charts = @pupils.to_h do |pupil|
           subject = subjects[pupil.id]
           choices = Fawnmoss::Chart::Choices.new(transpose: intervals[pupil.id])
           [pupil.id, subject.solve(@tune.score, subject.request(kind(pupil)['version'], choices, part: kind(pupil)['part']))]
         end
-        Fawnmoss::Together::Watch.list(charts)
+        Fawnmoss::Practice::Watch.list(charts)
       end
 
       def shown(part)

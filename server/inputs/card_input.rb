@@ -34,7 +34,8 @@ module FawnmossServer
         fields.list('items', max: 20).map do |item|
           { kind: item.choice('kind', %w[warm-up skill spot chain tempo run own]), title: item.text('title', min: 1, max: 120),
             steps: item.words('steps', /\A[^[:cntrl:]]{1,600}\z/, max: 20), minutes: item.integer('minutes', 0..240),
-            bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', Fawnmoss::Score::Tune::TEMPI, max: 20) }
+            bars: item.integers('bars', 0..9999, max: 64), tempi: item.integers('tempi', Fawnmoss::Score::Tune::TEMPI, max: 20),
+            skill: (item.text('skill', max: 60) if item.given?('skill') && item.raw('skill')) }
         end
       end
       private_class_method :drawn, :wish, :tempo, :flag, :items

@@ -9,10 +9,6 @@ module FawnmossServer
       def self.registered(app)
         app.get('/api/studio') { json(Actions::Settings.answer(studio)) }
         app.patch('/api/studio') { json(Actions::Settings.save(studio, fields)) }
-        app.get('/api/skills') { json(Actions::SkillBook.answer(studio)) }
-        app.post('/api/skills') { json(Actions::SkillBook.add(studio, fields), 201) }
-        app.put('/api/skills/:skill') { json(Actions::SkillBook.save(studio, params['skill'], fields)) }
-        app.delete('/api/skills/:skill') { json(Actions::SkillBook.restore(studio, params['skill'])) }
         app.get('/api/calendar') { json(Actions::Calendars.read(studio, asked('from', 'days'), today)) }
         app.post('/api/pupils/:id/changes') { json(Actions::Calendars.change(studio, params['id'], fields, today), 201) }
         app.post('/api/changes/:id/waive') { Actions::Calendars.waive(studio, params['id']) && json({ done: true }) }
@@ -21,8 +17,18 @@ module FawnmossServer
         app.delete('/api/holidays/:id') { Actions::Calendars.remove_holiday(studio, params['id']) && json({ done: true }) }
         app.post('/api/feed') { json(Actions::Calendars.renew_feed(studio), 201) }
         app.delete('/api/feed') { json(Actions::Calendars.renew_feed(studio, off: true)) }
+        skills(app)
         hand(app)
         files(app)
+      end
+
+      # The path as the studio teaches it, and its small drawings.
+      def self.skills(app)
+        app.get('/api/skills') { json(Actions::SkillBook.answer(studio)) }
+        app.post('/api/skills') { json(Actions::SkillBook.add(studio, fields), 201) }
+        app.put('/api/skills/:skill') { json(Actions::SkillBook.save(studio, params['skill'], fields)) }
+        app.delete('/api/skills/:skill') { json(Actions::SkillBook.restore(studio, params['skill'])) }
+        app.get('/api/pictures/:instrument') { studio && json(FawnmossServer.catalogue.pictures(params['instrument'])) }
       end
 
       # What was learnt from the marks.
@@ -47,7 +53,7 @@ module FawnmossServer
           Actions::CalendarFile.write(owner, Date.today)
         end
       end
-      private_class_method :hand, :files
+      private_class_method :skills, :hand, :files
     end
   end
 end

@@ -27,7 +27,7 @@ RSpec.describe 'cards for home' do
     item = { kind: 'own', title: 'Whistle it', steps: ['Whistle, then play.'], minutes: 5, bars: [], tempi: [60] }
     chart = open_chart
     card = issue(chart, bars: [2], items: [item], caution: 'Loosen the bow.')
-    expect(card[:body]).to include(items: [item], caution: 'Loosen the bow.', bars: [2])
+    expect(card[:body]).to include(items: [item.merge(skill: nil)], caution: 'Loosen the bow.', bars: [2])
     expect(card[:body][:chart][:notes].map { _1[:id] }).to eq(%w[n5 n6])
     expect(card[:body][:musicxml].scan('<note ').size).to eq(2)
     expect(card[:body][:play][:notes].size).to eq(6)

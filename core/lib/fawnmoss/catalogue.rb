@@ -9,9 +9,9 @@ module Fawnmoss
 
     attr_reader :skills, :drills, :warm_ups, :sizes, :tastes, :first_lessons
 
-    # instruments, weights, bow_weights, tastes, warm_ups, sizes, first_lessons: hashes as in core/data/*.yml; drills: list of entries; skills: as
+    # instruments, weights, bow_weights, tastes, warm_ups, sizes, first_lessons, pictures: hashes as in core/data/*.yml; drills: list of entries; skills: as
     # FawnmossData.skills.
-    def initialize(instruments:, skills:, weights:, bow_weights:, tastes:, drills:, warm_ups:, sizes:, first_lessons:)
+    def initialize(instruments:, skills:, weights:, bow_weights:, tastes:, drills:, warm_ups:, sizes:, first_lessons:, pictures:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @bow_weights = bow_weights.to_h { |school, table| [school, table.transform_keys(&:to_sym).freeze] }
@@ -20,6 +20,7 @@ module Fawnmoss
       @first_lessons = Path::FirstLessons.read(first_lessons, @skills)
       @warm_ups = warm_ups.freeze
       @sizes = sizes.freeze
+      @pictures = Picture.checked(pictures, skills: @skills.map(&:id), exercises: warm_ups['exercises'].map { _1['id'] })
       @tastes = Learning::Tastes.new(tastes)
       @tables = {}
       @paths = {}
@@ -71,6 +72,13 @@ module Fawnmoss
     def setting(request, tempo, home: Fingering::Home::FIRST)
       Fingering::Setting.new(weights: prices(request), instrument: request.instrument, fourth: request.fourth,
                              learnt: request.learnt, home:, tempo:)
+    end
+
+    # { skill id => Picture } and { warm-up id => Picture } of an instrument.
+    #   catalogue.pictures('violin')[:skills]['sound.zone'][:own] # => 3
+    def pictures(instrument_id)
+      own = instrument(instrument_id)
+      { skills: 'skills', exercises: 'exercises' }.transform_values { |about| @pictures[about].transform_values { Picture.of(_1, own) }.compact }
     end
 
     # The path of an instrument as it ships. schools: of the pupil, such as ['french', '1-2-4'].

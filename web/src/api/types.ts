@@ -28,6 +28,8 @@ export type Instrument = Schemas['Instrument']
 export type Offer = Schemas['Offer']
 export type Version = Schemas['Version']
 export type Part = Schemas['Part']
+export type Picture = Schemas['Picture']
+export type Pictures = Schemas['Pictures']
 /** Which chart of a tune: of the tune itself, simple or full, or of a part that goes with it. */
 export type Kind = { version: Version; part: Part }
 export type HandFingers = Schemas['HandFingers']

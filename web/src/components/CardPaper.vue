@@ -101,7 +101,7 @@ onUnmounted(() => watcher?.disconnect())
       <p v-if="body.note" class="note">{{ body.note }}</p>
       <p v-for="one in body.answers ?? []" :key="one.asked" class="answer"><span class="quiet">You said: {{ one.asked }}</span> {{ one.answer }}</p>
       <WorkTable
-        :items="items" :issued="card.issued_on" :days="days" :live="live" :today="today"
+        :items="items" :issued="card.issued_on" :days="days" :live="live" :today="today" :pictures="body.pictures"
         @tick="(item, day, runs) => emit('tick', item, day, runs)" @hear="emit('hear', $event)" @tempo="emit('tempo', $event)"
       />
       <p class="caution">{{ body.caution }}</p>

@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import type { RoutineStep } from '../api/types'
+import type { Pictures, RoutineStep } from '../api/types'
 import type { Part } from '../geometry/lesson'
 import RoutineSteps from './RoutineSteps.vue'
+import SmallPicture from './SmallPicture.vue'
 
 /** What to do, what to look for and what helps, of one thing in the lesson. Between the checks and the caution there is room for its music. */
-defineProps<{ part: Part; steps: RoutineStep[]; row: boolean; child?: boolean }>()
+defineProps<{ part: Part; steps: RoutineStep[]; row: boolean; child?: boolean; pictures?: Pictures | null }>()
 const ticked = defineModel<string[]>({ required: true })
 </script>
 
 <template>
   <h1>{{ part.title }}</h1>
+  <SmallPicture v-if="part.skill && pictures?.skills[part.skill]" class="beside" :picture="pictures.skills[part.skill]!" large />
   <p v-if="part.say && child" class="say">“{{ part.say }}”</p>
   <p v-if="part.words" class="words" :class="{ second: part.say && child }">{{ part.words }}</p>
-  <RoutineSteps v-if="steps.length" :steps="steps" large />
+  <RoutineSteps v-if="steps.length" :steps="steps" :pictures="pictures?.exercises" large />
   <ul v-if="part.checks.length" :class="['plain checks', { row }]" aria-label="Checks">
     <li v-for="check in part.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
   </ul>
@@ -30,11 +32,15 @@ h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
 .say { font: italic 500 2rem/1.3 var(--v-font-heading); max-width: 30em; margin-bottom: 0.3em; }
 .words.second { font-size: 1.4rem; }
 .checks { font-size: 1.5rem; line-height: 1.5; }
+.beside { float: right; width: 38%; margin-left: 28px; }
 .checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
 .checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
 .caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
 details { font-size: 1.25rem; margin-top: 10px; }
 summary { cursor: pointer; }
+@media (max-width: 1050px) {
+  .beside { float: none; width: auto; margin-left: 0; }
+}
 @media (max-width: 800px) {
   h1 { font-size: 2.1rem; }
   .words { font-size: 1.25rem; }

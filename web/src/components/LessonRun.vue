@@ -8,6 +8,7 @@ import { useKeys } from '../composables/useKeys'
 import { useLessonKeeping } from '../composables/useLessonKeeping'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
+import { usePictures } from '../composables/usePictures'
 import { clockWords, markOf, pace, partsOf, type Given } from '../geometry/lesson'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
@@ -28,6 +29,7 @@ const holds = ref<Pick<Hold, 'words'>[]>(props.opened.holds)
 const ending = ref(false)
 const foot = ref<{ write: () => void } | null>(null)
 const metronome = useMetronome()
+const pictures = usePictures(() => props.opened.pupil.instrument)
 const { sent, unsent, state: sending, problem: refused, add, settled } = useMarks(props.opened.pupil.id, props.opened.marks)
 
 const items = computed(() => lesson.value.items)
@@ -196,7 +198,7 @@ useKeys((event) => {
             @click="choose(index)"
           >{{ one.title }}<template v-if="markOf(one, given) !== null">: {{ markOf(one, given) }}</template></v-btn>
         </div>
-        <LessonPart v-model="ticked" :child="lesson.pupil.child" :part="part" :steps="item.steps" :row="!!(item.line || item.chart_id)">
+        <LessonPart v-model="ticked" :child="lesson.pupil.child" :part="part" :steps="item.steps" :pictures="pictures" :row="!!(item.line || item.chart_id)">
           <div v-if="item.line && item.line.keys.length > 1" class="keys" role="group" aria-label="Key">
             <v-btn
               v-for="one in item.line.keys" :key="one" :variant="one === key ? 'tonal' : 'text'" :aria-pressed="one === key"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import type { RoutineStep } from '../api/types'
+import type { Picture, RoutineStep } from '../api/types'
 import { clockWords } from '../geometry/lesson'
+import SmallPicture from './SmallPicture.vue'
 
 /** A warm-up as timed steps with repetitions, rests and cautions. */
-defineProps<{ steps: RoutineStep[]; large?: boolean }>()
+defineProps<{ steps: RoutineStep[]; large?: boolean; pictures?: Record<string, Picture> }>()
 </script>
 
 <template>
@@ -13,6 +14,7 @@ defineProps<{ steps: RoutineStep[]; large?: boolean }>()
       <span>
         <b>{{ step.name }}</b> {{ step.words }}<template v-if="step.rest"> Rest {{ step.rest }} seconds.</template>
         <em v-if="step.caution">{{ ` ${step.caution}` }}</em>
+        <SmallPicture v-if="pictures?.[step.id]" :picture="pictures[step.id]!" />
       </span>
     </li>
   </ol>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Mark, MarkInput, Stone } from '../api/types'
+import type { Mark, MarkInput, Picture, Stone } from '../api/types'
 import { localDate } from '../api/client'
 import MarkButtons from './MarkButtons.vue'
 import MarkRecord from './MarkRecord.vue'
+import SmallPicture from './SmallPicture.vue'
 
 /** One stone: what to do, what to look for, what goes wrong, the marks so far, and a place to mark it. */
-const props = defineProps<{ stone: Stone; marks: Mark[]; busy: boolean; promised: boolean }>()
+const props = defineProps<{ stone: Stone; marks: Mark[]; busy: boolean; promised: boolean; picture?: Picture }>()
 const emit = defineEmits<{ mark: [mark: MarkInput]; promise: [] }>()
 const note = ref('')
 const tempo = ref('')
@@ -40,6 +41,7 @@ function mark(value: number): void {
       <p class="small fawn">{{ stone.why.startsWith(stone.state) || stone.held ? stone.why : `${stone.state}: ${stone.why}` }}</p>
       <p v-if="stone.say" class="small"><i>To a child: “{{ stone.say }}”</i></p>
       <p>{{ stone.task }}</p>
+      <SmallPicture v-if="picture" :picture="picture" />
       <ul class="plain small">
         <li v-for="check in stone.checks" :key="check"><label><input v-model="ticked" type="checkbox" :value="check" /> {{ check }}</label></li>
       </ul>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PractisedDay, WorkItem } from '../api/types'
+import type { Picture, PractisedDay, WorkItem } from '../api/types'
 import { doneWords } from '../geometry/words'
 import { week } from '../geometry/work'
+import SmallPicture from './SmallPicture.vue'
 
 /** The work of a card in order, with a box to tick for each day until the next lesson; live on a phone, plain on paper. */
-const props = defineProps<{ items: WorkItem[]; issued: string; days?: PractisedDay[]; live?: boolean; today?: string }>()
+const props = defineProps<{ items: WorkItem[]; issued: string; days?: PractisedDay[]; live?: boolean; today?: string; pictures?: Record<string, Picture> }>()
 const emit = defineEmits<{ tick: [item: number, day: string, runs: number]; hear: [item: WorkItem]; tempo: [tempo: number] }>()
 
 /** A day to come is not ticked: it says so. */
@@ -31,6 +32,7 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
           <v-btn v-if="item.bars.length" density="compact" @click="emit('hear', item)">Hear it</v-btn>
           <v-btn v-for="tempo in item.tempi" :key="tempo" density="compact" :aria-label="`Tempo ${tempo}`" @click="emit('tempo', tempo)">{{ tempo }}</v-btn>
         </span>
+        <SmallPicture v-if="item.skill && pictures?.[item.skill]" class="seen" :picture="pictures[item.skill]!" bare />
         <p v-for="step in item.steps" :key="step">{{ step }}</p>
       </div>
       <div class="boxes" role="group" :aria-label="`Days: ${item.title}`">
@@ -56,6 +58,7 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
   align-items: start; break-inside: avoid;
 }
 .work li:first-child { border-top: 0; }
+.seen { float: right; width: 58mm; margin: 0 0 2px 12px; }
 .words p { margin: 0; font-size: 0.9rem; line-height: 1.35; }
 .minutes { color: var(--quiet); white-space: nowrap; margin-left: 4px; }
 .boxes { display: inline-flex; gap: 4px; padding-top: 2px; }
@@ -71,5 +74,6 @@ button.box { width: 32px; height: 32px; border-radius: 6px; cursor: pointer; pad
   .boxes { justify-content: space-between; padding: 4px 0 8px; }
   button.box { width: 40px; height: 40px; }
 }
+@media screen and (max-width: 640px) { .seen { float: none; width: auto; margin: 2px 0; } }
 @media print { .work li:not(:first-child) .letters { display: none; } .acts { display: none; } .box.done { background: none; color: #000; } }
 </style>

@@ -13,8 +13,10 @@ import PathStones from '../components/PathStones.vue'
 import RepertoireList from '../components/RepertoireList.vue'
 import PupilTimes from '../components/PupilTimes.vue'
 import PupilForm from '../components/PupilForm.vue'
+import SmallPicture from '../components/SmallPicture.vue'
 import StoneDetail from '../components/StoneDetail.vue'
 import { useLoad } from '../composables/useLoad'
+import { usePictures } from '../composables/usePictures'
 import { shortDate, slotWords } from '../geometry/dates'
 import { recorded } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
@@ -41,6 +43,7 @@ watch(() => pupils.currentId, (id) => {
   if (id && pupil.value && id !== pupil.value.id) void router.push(`/pupils/${id}`)
 })
 
+const pictures = usePictures(() => pupil.value?.instrument)
 const stone = computed(() => pupil.value?.path.find((one) => one.id === open.value) ?? null)
 const next = computed(() => pupil.value?.next.map((one) => one.skill) ?? [])
 const name = (id: string | null) => pupil.value?.path.find((one) => one.id === id)?.name ?? ''
@@ -173,6 +176,7 @@ function changed(saved: Pupil): void {
             <h3>{{ one.name }}</h3>
             <p class="small fawn">{{ one.reasons.join('; ') }}</p>
             <p>{{ one.task }}</p>
+            <SmallPicture v-if="pictures?.skills[one.skill]" :picture="pictures.skills[one.skill]!" />
             <p class="small quiet">Checks: {{ one.checks.join(' · ') }}</p>
             <p v-if="one.caution" class="small"><b>Take care:</b> {{ one.caution }}</p>
             <MarkButtons :label="one.name" :scale="one.scale" :busy="busy" @mark="record({ skill: one.skill, value: $event }, one.name)" />
@@ -200,7 +204,8 @@ function changed(saved: Pupil): void {
         <PathStones :path="pupil.path" :next="next" :open="open" @open="open = open === $event ? null : $event" />
         <StoneDetail
           v-if="stone" :stone="stone" :marks="pupil.marks.filter((mark) => mark.skill === stone!.id)" :busy="busy"
-          :promised="pupil.promises.some((one) => one.ref === stone!.id)" @mark="record({ skill: stone!.id, ...$event }, stone!.name)"
+          :promised="pupil.promises.some((one) => one.ref === stone!.id)" :picture="pictures?.skills[stone.id]"
+          @mark="record({ skill: stone!.id, ...$event }, stone!.name)"
           @promise="promise({ kind: 'skill', ref: stone!.id })"
         />
       </section>

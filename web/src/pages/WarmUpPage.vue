@@ -4,7 +4,9 @@ import { useRoute } from 'vue-router'
 import { ask } from '../api/client'
 import type { RoutineStep, WarmUp } from '../api/types'
 import RoutineSteps from '../components/RoutineSteps.vue'
+import SmallPicture from '../components/SmallPicture.vue'
 import { useLoad } from '../composables/useLoad'
+import { usePictures } from '../composables/usePictures'
 import { clockWords } from '../geometry/lesson'
 import { usePupils } from '../stores/pupils'
 
@@ -15,6 +17,7 @@ const minutes = ref(5)
 const { data: found, problem, load } = useLoad(() => ask<WarmUp>('GET', `/pupils/${route.params.id}/warm-up?minutes=${minutes.value}`))
 watch([() => route.params.id, minutes], () => void load(), { immediate: true })
 watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
+const pictures = usePictures(() => found.value?.pupil.instrument)
 
 const gone = ref<number | null>(null)
 let tick: ReturnType<typeof setInterval> | undefined
@@ -63,13 +66,14 @@ onUnmounted(stop)
         <p class="aside-label">{{ now.rest ? 'rest' : `${now.time} of ${now.step.times}` }}</p>
         <h2>{{ now.rest ? 'Let go' : now.step.name }}</h2>
         <p v-if="!now.rest">{{ now.step.words }}</p>
+        <SmallPicture v-if="!now.rest && pictures?.exercises[now.step.id]" :picture="pictures.exercises[now.step.id]!" large />
         <p class="clock">{{ clockWords(now.left) }}</p>
         <p v-if="now.step.caution" class="fawn">{{ now.step.caution }}</p>
       </section>
-      <RoutineSteps :steps="found.steps" />
+      <RoutineSteps :steps="found.steps" :pictures="pictures?.exercises" />
       <p class="small quiet mt-3">{{ clockWords(total) }} altogether. Whole body first; short sets with rests; stop when something stings, goes numb
         or aches. <router-link to="/care">Care</router-link></p>
-      <details class="mt-2"><summary class="aside-label">Every exercise for this pupil</summary><RoutineSteps :steps="found.all" /></details>
+      <details class="mt-2"><summary class="aside-label">Every exercise for this pupil</summary><RoutineSteps :steps="found.all" :pictures="pictures?.exercises" /></details>
     </template>
   </div>
 </template>

@@ -5,7 +5,7 @@ module Fawnmoss
     # One instrument with its tuning. open: the open strings as written on its page, low to high (Pitch); the bass
     # writes an octave above its sound. sounds_below: semitones the sound lies below the page (12 for the bass,
     # 10 in solo tuning). hand: the Hands object that knows where fingers fall. Other fields: core/data/instruments.yml.
-    Instrument = Value.of(:id, :name, :open, :sounds_below, :clef, :hand, :slight_ring, :weak_fourth, :contact_zone,
+    Instrument = Value.of(:id, :name, :open, :sounds_below, :clef, :hand, :slight_ring, :weak_fourth, :contact_zone, :bridge,
                           :set_bow, :bow_start, :positions, :tapes, :lengths, :tuning, :bass_hand, :midi_program) do
       # data: one entry of instruments.yml. tuning: 'standard' or 'solo'; bass_hand: '1-2-4' or '1-2-3-4'.
       # Raises InvalidInput when the instrument has no such tuning or hand.
@@ -16,7 +16,7 @@ module Fawnmoss
         new(id:, name: data['name'], open: written(data), tuning:, bass_hand:, hand: Hands.for(data['hand'], bass_hand),
             sounds_below: written(data).first.midi - sounding.first.midi,
             clef: data['clef'], slight_ring: data['slight_ring'], weak_fourth: data['fourth_finger'] == 'weak',
-            contact_zone: data['contact_zone'], set_bow: data['set_bow'], bow_start: data['bow_start'],
+            contact_zone: data['contact_zone'], bridge: data['bridge'], set_bow: data['set_bow'], bow_start: data['bow_start'],
             positions: data['positions'], tapes: data['tapes'], lengths: data['lengths'], midi_program: data['midi_program'])
       end
 

@@ -49,10 +49,10 @@ module Fawnmoss
       end
 
       def item(entry, minutes)
-        Practice::HomeWork::Item.new(kind: entry[:kind], title: entry[:title], steps: entry[:steps].compact.freeze, minutes:, bars: [].freeze, tempi: [].freeze)
+        Practice::HomeWork::Item.new(**entry.slice(:kind, :title, :skill), steps: entry[:steps].compact.freeze, minutes:, bars: [].freeze, tempi: [].freeze)
       end
 
-      def entry(kind, title, steps, weight, at) = { kind:, title:, steps:, weight:, at: }
+      def entry(kind, title, steps, weight, at, skill: nil) = { kind:, title:, steps:, weight:, at:, skill: }
 
       def warm_up
         return [] if @warm_up.empty?
@@ -64,7 +64,7 @@ module Fawnmoss
       def skills
         @outcomes.select { _1.item.skill && @map.include?(_1.item.skill) }.each_with_index.map do |outcome, at|
           skill = @map[outcome.item.skill]
-          entry('skill', skill.name, steps(skill, outcome), WEIGHTS['skill'] + (weak?(outcome) ? 2 : 0), at + 1)
+          entry('skill', skill.name, steps(skill, outcome), WEIGHTS['skill'] + (weak?(outcome) ? 2 : 0), at + 1, skill: skill.id)
         end
       end
 

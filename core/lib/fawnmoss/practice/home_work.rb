@@ -6,8 +6,8 @@ module Fawnmoss
     # tune's key, the spots with their drills, the phrases by adding, tempo steps and a whole run (guide page on practice).
     class HomeWork
       # kind: 'warm-up', 'skill', 'spot', 'chain', 'tempo' or 'run'; title; steps: sentences in order; minutes: a day, 1 or more; bars:
-      # printed numbers, [] for the whole tune; tempi: quarters a minute, rising, [] when it has none of its own.
-      Item = Value.of(:kind, :title, :steps, :minutes, :bars, :tempi)
+      # printed numbers, [] for the whole tune; tempi: quarters a minute, rising, [] when it has none of its own; skill: id, of a skill.
+      Item = Value.of(:kind, :title, :steps, :minutes, :bars, :tempi, :skill)
       # items: Item list; left_out: titles for which the minutes do not reach.
       Plan = Value.of(:items, :left_out)
 

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Fawnmoss
-  module Together
+  module Practice
     # What is to be watched for in each part of a tune that several play: where the hand shifts and the bow crosses. The bass is listed first, whose
     # crossings and shifts cost most (guide page on playing together, Groups), then who has more of them.
     module Watch
