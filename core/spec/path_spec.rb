@@ -97,7 +97,7 @@ RSpec.describe Fawnmoss::Path do
     end
 
     it 'does not ask for what the studio does not teach as a skill of its own' do
-      short = described_class::StudioPath.new([described_class::Change.hide('crossing.next')]).skills(catalogue.skills)
+      short = described_class::StudioPath.new([described_class::Change.hide('crossing.next')], catalogue.skills).skills
       found = described_class::Readiness.of(melody, states(steady('sound.open', 'rhythm.plain', 'left.first-fingers')), described_class::SkillMap.for(short, 'violin', ['french']))
       expect(found.unmet.keys).to eq(%w[pattern.2-3-close pattern.1-2-close])
     end

@@ -131,6 +131,16 @@ RSpec.describe Fawnmoss::Path::Plan do
     expect(lesson.warnings).to include('The instrument rests by itself stays behind Shoulders that hang: it rests on it.')
   end
 
+  it 'calls an item by its kind and what it is about, and finds that again' do
+    id = described_class::ItemId
+    expect(['review bow.slur', 'tune 4', 'own 7', 'own k1', 'card'].map { id.parse(_1).then { |one| [one.skill, one.tune, one.promise] } })
+      .to eq([['bow.slur', nil, nil], [nil, 4, nil], [nil, nil, 7], [nil, nil, nil], [nil, nil, nil]])
+    expect([id.parse('spots 4').with(9).to_s, id.text('rest', 1), id.text('card')]).to eq(['spots 9', 'rest 1', 'card'])
+    expect(['Play it', 'tune 4 5', "tune 4\n", ''].map { id.parse(_1) }).to eq([nil, nil, nil, nil])
+    all = [plan(some_way, tunes: [work]), plan([], first_lessons: catalogue.first_lessons, minutes: 60)].flat_map(&:items)
+    expect(all.reject { |item| id.parse(item.id).then { _1.kind == item.kind && (item.kind == 'free' || _1.skill == item.skill) } }).to eq([])
+  end
+
   it 'refuses minutes and wishes that cannot be, and plans 5 and 180' do
     [4, 181].each { |minutes| expect { plan(minutes:) }.to raise_error(Fawnmoss::InvalidInput, /cannot be planned/) }
     expect { plan(some_way, tunes: [work], wishes: wishes(minutes: { 'tune 3' => 31 })) }.to raise_error(Fawnmoss::InvalidInput, /31 minutes/)
@@ -210,7 +220,7 @@ RSpec.describe Fawnmoss::Path::Plan do
     rest = steady(*map.of(map.before('rhythm.eighths') | map.before('bow.slur')))
     points = lambda do |marked|
       at = situation(rest + marks('rhythm.eighths', marked), minutes: 60)
-      described_class::Looks.new(at).others([]).to_h { [_1.id, _1.points] }['review rhythm.eighths']
+      described_class::Sources::Looks.new(at).others([]).to_h { [_1.id, _1.points] }['review rhythm.eighths']
     end
     # 20 points, and 10 for every interval past due, 30 at the most; 12 and 8 at the most when it is secure; 10 more when it failed.
     expect(['12:2 8:2', '30:2 20:2', '60:2 27:2'].map(&points)).to eq([36, 50, 50])

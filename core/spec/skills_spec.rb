@@ -159,7 +159,7 @@ RSpec.describe 'the skills of the path' do
     let(:shipped) { catalogue.skills }
     let(:change) { path::Change }
 
-    def studio(*changes) = path::StudioPath.new(changes).skills(shipped)
+    def studio(*changes) = path::StudioPath.new(changes, shipped).skills
     def updated(id, **texts) = shipped.map { _1.id == id ? _1.copy(**texts) : _1 }
 
     it 'are hidden, and what needed a hidden one needs what that needed' do
@@ -183,11 +183,11 @@ RSpec.describe 'the skills of the path' do
     it 'follow every update where the studio said nothing, and keep its words where it did' do
       words = change.reword('bow.hold', task: { now: 'My way.', was: shipped.find { _1.id == 'bow.hold' }.task })
       update = updated('bow.hold', name: 'Bow hold', task: 'A better text than before.')
-      found = path::StudioPath.new([words]).skills(update).find { _1.id == 'bow.hold' }
+      found = path::StudioPath.new([words], update).skills.find { _1.id == 'bow.hold' }
       expect(found).to have_attributes(name: 'Bow hold', task: 'My way.')
-      expect(path::StudioPath.new([words]).notices(update).map(&:to_h)).to eq([{ skill: 'bow.hold', text: :task, own: 'My way.', shipped: 'A better text than before.', was: words.texts[:task][:was] }])
-      expect(path::StudioPath.new([words]).notices(shipped)).to eq([])
-      expect(path::StudioPath.new([words]).notices(updated('bow.hold', task: 'My way.'))).to eq([])
+      expect(path::StudioPath.new([words], update).notices.map(&:to_h)).to eq([{ skill: 'bow.hold', text: :task, own: 'My way.', shipped: 'A better text than before.', was: words.texts[:task][:was] }])
+      expect(path::StudioPath.new([words], shipped).notices).to eq([])
+      expect(path::StudioPath.new([words], updated('bow.hold', task: 'My way.')).notices).to eq([])
     end
 
     it 'speak the studio’s words on every instrument' do

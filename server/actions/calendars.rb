@@ -29,8 +29,7 @@ module FawnmossServer
           Models::LessonChange.where(**owner, on_date: columns[:on_date]).delete if columns[:on_date]
           Models::LessonChange.create(studio_id: studio.id, **owner, **columns)
         end
-        studio.renew_calendar
-        { clashes: columns[:to_date] ? clashes(studio.calendar.between(columns[:to_date], columns[:to_date])) : [] }
+        { clashes: columns[:to_date] ? clashes(studio.anew.calendar.between(columns[:to_date], columns[:to_date])) : [] }
       end
 
       # Refuses a day on which the pupil, or the group, has no weekly lesson.

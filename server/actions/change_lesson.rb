@@ -49,7 +49,7 @@ module FawnmossServer
         plan = Fawnmoss::Path::Plan::Added.new(about)
         case fields.choice('kind', %w[skill tune own])
         when 'tune' then studio.tune(fields.integer('ref', 1..(10**18))).then { plan.tune(_1.id, _1.title) }
-        when 'own' then plan.own("own k#{fields.key('key')}", fields.text('title', min: 1, max: 120))
+        when 'own' then plan.own("k#{fields.key('key')}", fields.text('title', min: 1, max: 120))
         else
           skill = fields.text('ref', max: 60)
           fields.refuse('ref', 'This is no skill of this pupil’s path.', 'Choose one from the path.') unless about.map.include?(skill)

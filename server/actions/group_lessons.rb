@@ -162,7 +162,7 @@ module FawnmossServer
       def as_lesson_item(item)
         item = JSON.parse(JSON.generate(item))
         kind = { 'skill' => 'review' }.fetch(item['kind'], item['kind'])
-        id = [kind, item['skill'] || item['tune']].compact.join(' ')
+        id = Fawnmoss::Path::Plan::ItemId.text(kind, item['skill'] || item['tune'])
         { **item.slice('title', 'minutes', 'skill', 'tune', 'words', 'say', 'scale'), 'id' => id, 'kind' => kind,
           'reasons' => ["with #{@group.name}"], 'tune_title' => nil, 'line' => nil, 'checks' => [], 'caution' => nil, 'pinned' => false, 'also' => [],
           'faults' => [], 'tempo' => nil, 'steps' => [], 'chart_id' => nil }

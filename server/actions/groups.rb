@@ -15,7 +15,7 @@ module FawnmossServer
           group = studio.add_group(**columns)
           fill(studio, group, fields)
           slot(studio, group, fields, today)
-          renewed(studio, group)
+          answer(studio.group(group.id))
         end
       end
 
@@ -27,14 +27,13 @@ module FawnmossServer
           group.save_or_stale(fields.integer('lock_version', 0..1_000_000), columns) { answer(group) }
           fill(studio, group, fields)
           slot(studio, group, fields, today)
-          renewed(studio, group)
+          answer(studio.group(group.id))
         end
       end
 
       # The group goes; what its members have been marked stays with them.
       def self.remove(studio, id)
         studio.group(id).delete
-        studio.renew_calendar
       end
 
       def self.answer(group)
@@ -67,12 +66,7 @@ module FawnmossServer
         group.add_slot(studio_id: studio.id, from_date: today, **wanted) if wanted
       end
 
-      def self.renewed(studio, group)
-        studio.renew_calendar
-        group.associations.clear
-        answer(group.refresh)
-      end
-      private_class_method :columns, :fill, :slot, :renewed
+      private_class_method :columns, :fill, :slot
     end
   end
 end

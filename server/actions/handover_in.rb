@@ -8,8 +8,6 @@ module FawnmossServer
     class HandoverIn
       UNPACKED = 150_000_000 # bytes that come out of an archive
       BATCH = 200 # rows an INSERT
-      # Columns in which ids of other rows stand without being foreign keys.
-      ITEM = /\A(?<kind>tune|spots|own) (?<id>\d+)\z/
       REMEDY = 'Save the file anew where it comes from.'
 
       # What was put in: { kind:, name:, pupil_id: of a pupil or nil, rows: how many }. fields: file: the archive in base64; name: another one for a pupil
@@ -148,22 +146,20 @@ module FawnmossServer
             table = { 'tune' => :tunes, 'chart_id' => :charts }[name]
             [renamed(name), table && inner.is_a?(Integer) ? @ids[table][inner] : renamed(inner)]
           end
-        when ITEM then named_anew(Regexp.last_match)
+        when String then named_anew(value)
         else value
         end
       end
 
-      def named_anew(item)
-        known = @ids[item[:kind] == 'own' ? :promises : :tunes]
-        "#{item[:kind]} #{known.fetch(item[:id].to_i, item[:id])}"
+      def named_anew(text)
+        id = Fawnmoss::Path::Plan::ItemId.parse(text) or return text
+        now = @ids[:tunes][id.tune] || @ids[:promises][id.promise]
+        now ? id.with(now).to_s : text
       end
 
       # What was not carried is worked out again.
       def renew
-        @studio.refresh
-        @studio.renew_path
-        @studio.renew_rules
-        @studio.renew_calendar
+        @studio = @studio.anew
         @studio.pupils_dataset.where(id: @ids[:pupils].values).each { Models::PupilDigest.renew(_1) }
         Looking.wake(@studio.id)
       end

@@ -70,7 +70,7 @@ module FawnmossServer
           about = case promise.kind
                   when 'skill' then Lessons.value(item).skills.include?(promise.ref)
                   when 'tune' then item['tune'].to_s == promise.ref
-                  else item['id'] == "own #{promise.id}"
+                  else Fawnmoss::Path::Plan::ItemId.parse(item['id'])&.promise == promise.id
                   end
           promise.update(kept_on: [lesson.held_on, today].min, kept_lesson_id: lesson.id) if about
         end

@@ -47,9 +47,9 @@ module FawnmossServer
 
       def self.situation(pupil, date, minutes, wishes, roll: Roll.new(pupil.studio, [pupil]))
         subject = Subject.pupil(pupil, date, roll:)
-        Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, marks: subject.evidence, rules: subject.rules, holds: subject.holds,
-                                                           promises: roll.promises(pupil), tunes: roll.tunes(pupil, subject.states),
-                                                           wishes: Inputs::PlanInput.to_value(wishes), age: pupil.age(date),
+        known = { marks: subject.evidence, states: subject.states, rules: subject.rules, holds: subject.holds, promises: roll.promises(pupil),
+                  tunes: roll.tunes(pupil, subject.states) }
+        Fawnmoss::Path::Plan::Situation.build(subject.map, today: date, minutes:, **known, wishes: Inputs::PlanInput.to_value(wishes), age: pupil.age(date),
                                                            first_lessons: FawnmossServer.catalogue.first_lessons)
       end
 

@@ -90,8 +90,7 @@ module FawnmossServer
           pupil.lock!
           yield
         end
-        studio.renew_calendar
-        pupil.refresh
+        studio.anew.pupil(pupil.id)
       end
       private_class_method :slot, :free, :apart, :back_on, :days, :changed
     end

@@ -25,8 +25,7 @@ module FawnmossServer
         changes[:bowing] = fields.choice('bowing', BOWINGS, optional: true) if fields.given?('bowing')
         changes[:rules] = rules(fields) if fields.given?('rules')
         studio.update(changes) if changes.any?
-        studio.renew_rules
-        answer(studio)
+        answer(studio.anew)
       end
 
       def self.zone(fields)

@@ -14,7 +14,7 @@ module FawnmossServer
         own = studio.skill_changes.select(&:added).map { _1.to_value.added }
         hidden = (shipped + own).select { changes[_1.id]&.hidden } # as they ship, at the end
         { skills: (visible + hidden).map { |skill| row(skill, changes[skill.id], shipped) },
-          notices: studio.path.notices(shipped).map { notice(_1, studio) } }
+          notices: studio.path.notices.map { notice(_1, studio) } }
       end
 
       def self.notice(one, studio)
@@ -33,36 +33,31 @@ module FawnmossServer
           change ||= Models::SkillChange.create(studio_id: studio.id, skill: id, texts: {})
           change.save_or_stale(fields.integer('lock_version', 0..1_000_000, default: 0), columns) { answer(studio) }
         end
-        renewed(studio)
+        answer(studio.anew)
       end
 
       # Refuses links to what is no skill, and those that would run in a circle.
       def self.straight(studio, id, fields)
         needs = Inputs::SkillInput.texts(fields)['needs'] or return
-        strange = needs - studio.path.all_ids(FawnmossServer.catalogue.skills)
+        strange = needs - studio.path.all_ids
         fields.refuse('needs', "There is no skill #{strange.first}.", 'Choose from the path.') if strange.any?
-        circle = studio.path.circle(FawnmossServer.catalogue.skills, id, needs)
+        circle = studio.path.circle(id, needs)
         fields.refuse('needs', "That would run in a circle: #{circle.join(', ')}.", 'Take one of these links away.') if circle
       end
 
       # Adds a skill of the studio's own.
       def self.add(studio, fields)
         fields.refuse('name', "There are #{MOST} skills of your own already.", 'Take one away first.') if studio.skill_changes.count(&:added) >= MOST
-        own = Inputs::SkillInput.own(fields, studio.path.all_ids(FawnmossServer.catalogue.skills))
+        own = Inputs::SkillInput.own(fields, studio.path.all_ids)
         Models::SkillChange.create(studio_id: studio.id, skill: "own.#{SecureRandom.hex(4)}", texts: {}, added: own,
                                    after_skill: after(studio, fields), moved_at: next_move(studio))
-        renewed(studio)
+        answer(studio.anew)
       end
 
       # Back to what ships; one of the studio's own goes away, its marks stay and are not shown.
       def self.restore(studio, id)
         studio.skill_changes.find { _1.skill == id }&.delete
-        renewed(studio)
-      end
-
-      def self.renewed(studio)
-        studio.renew_path
-        answer(studio)
+        answer(studio.anew)
       end
 
       def self.columns(studio, id, fields, change, shipped)
@@ -92,7 +87,7 @@ module FawnmossServer
 
       def self.after(studio, fields, id = nil)
         name = fields.text('after', max: 60, default: '')
-        known = studio.path.all_ids(FawnmossServer.catalogue.skills) - [id]
+        known = studio.path.all_ids - [id]
         name.empty? || known.include?(name) ? name : fields.refuse('after', 'There is no such skill.', 'Choose from the path.')
       end
 
@@ -113,7 +108,7 @@ module FawnmossServer
           text.to_s
         end
       end
-      private_class_method :notice, :straight, :renewed, :columns, :texts, :kept, :after, :next_move, :row, :words
+      private_class_method :notice, :straight, :columns, :texts, :kept, :after, :next_move, :row, :words
     end
   end
 end

@@ -5,7 +5,7 @@ module FawnmossServer
     # Which lesson is planned, and what the teacher changed about the plan.
     module PlanInput
       DAYS = 400 # so far back or ahead a lesson can lie
-      ID = /\A[a-z-]+( [A-Za-z0-9.-]{1,60})?\z/
+      ID = Fawnmoss::Path::Plan::ItemId::FORM
 
       def self.date(fields, today) = fields.date('date', (today - DAYS)..(today + DAYS))
 

@@ -40,18 +40,17 @@ module FawnmossServer
       # Fawnmoss::Path::Rules: the usual ones with what the studio changed.
       def ruleset = @ruleset ||= Fawnmoss::Path::Rules.build(rules)
 
-      # Fawnmoss::Path::StudioPath: what the studio changed about the path.
-      def path = @path ||= Fawnmoss::Path::StudioPath.new(skill_changes.map(&:to_value))
+      # Itself as it is now, nothing remembered: what a request answers with after it changed something that is worked out once.
+      def anew = self.class[id] || raise(Missing)
+
+      # Fawnmoss::Path::StudioPath: the path as the studio teaches it.
+      def path = @path ||= Fawnmoss::Path::StudioPath.new(skill_changes.map(&:to_value), FawnmossServer.catalogue.skills)
 
       # Every skill the studio teaches, in its order.
-      def skills = @skills ||= skill_changes.empty? ? FawnmossServer.catalogue.skills : path.skills(FawnmossServer.catalogue.skills)
+      def skills = path.skills
 
-      # Fawnmoss::Path::SkillMap of an instrument and schools.
-      def map(instrument, schools)
-        return FawnmossServer.catalogue.path(instrument, schools) if skill_changes.empty?
-
-        (@maps ||= {})[[instrument, schools]] ||= Fawnmoss::Path::SkillMap.for(skills, instrument, schools)
-      end
+      # Fawnmoss::Path::SkillMap of an instrument and schools; that of a studio without changes is kept for all of them.
+      def map(instrument, schools) = skill_changes.empty? ? FawnmossServer.catalogue.path(instrument, schools) : path.map(instrument, schools)
 
       # Fawnmoss::Path::Calendar of all pupils.
       def calendar
@@ -62,15 +61,6 @@ module FawnmossServer
       # Everything of the studio that states and plans depend on, as one number.
       # A change taken back and made anew is another row, whatever its lock version.
       def print = @print ||= [rules, skill_changes.map { [_1.id, _1.lock_version] }].hash
-
-      def renew_rules = @ruleset = @print = nil
-
-      def renew_calendar
-        @calendar = nil
-        %i[pupils groups lesson_changes holidays].each { associations.delete(_1) }
-      end
-
-      def renew_path = %i[@path @skills @maps @print].each { |name| instance_variable_set(name, nil) } && associations.delete(:skill_changes)
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
       # issued last. One query. tune_id: of one tune or some, nil for all.

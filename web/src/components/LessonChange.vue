@@ -9,10 +9,12 @@ import { newKey } from '../geometry/words'
 /** Something added to a lesson that runs, another day for it, and the way back for one begun by mistake. */
 const props = defineProps<{ lesson: Lesson; after: string; marks: number }>()
 const emit = defineEmits<{ changed: [lesson: Lesson]; unbegin: [] }>()
-type Choice = { value: string; title: string }
+/** What may be added: a skill or tune by its id, or what was typed. */
+type Addition = { kind: 'skill'; ref: string } | { kind: 'tune'; ref: number } | { kind: 'own'; title: string }
+type Choice = { value: Addition; title: string }
 const skills = ref<Choice[]>([])
 const { words, tunes, look: find } = useShelfTunes(8)
-const chosen = ref<string | null>(null)
+const chosen = ref<Addition | null>(null)
 const sure = ref(false)
 const { busy, said, trouble, act } = useAct()
 let key = newKey() // one addition, however often it is sent
@@ -20,23 +22,21 @@ let key = newKey() // one addition, however often it is sent
 /** Skills and tunes that say what was typed, and that itself as something of one's own. */
 const choices = computed<Choice[]>(() => {
   const typed = words.value.trim().toLowerCase()
-  const own = typed ? [{ value: 'own', title: `“${words.value.trim()}”, as your own` }] : []
-  const songs = tunes.value.map((one) => ({ value: `tune ${one.value}`, title: `Play ${one.title}` }))
+  const own: Choice[] = typed ? [{ value: { kind: 'own', title: words.value.trim() }, title: `“${words.value.trim()}”, as your own` }] : []
+  const songs: Choice[] = tunes.value.map((one) => ({ value: { kind: 'tune', ref: one.value }, title: `Play ${one.title}` }))
   return [...skills.value.filter((one) => one.title.toLowerCase().includes(typed)).slice(0, 30), ...songs, ...own]
 })
 async function look(): Promise<void> {
   if (!skills.value.length) {
     const pupil = await ask<Pupil>('GET', `/pupils/${props.lesson.pupil.id}`).catch(() => null)
-    skills.value = pupil?.path.map((stone) => ({ value: `skill ${stone.id}`, title: `${stone.name} (${stone.area})` })) ?? []
+    skills.value = pupil?.path.map((stone) => ({ value: { kind: 'skill', ref: stone.id }, title: `${stone.name} (${stone.area})` })) ?? []
   }
   if (!tunes.value.length) await find()
 }
 watch(chosen, async (one) => {
   if (!one) return
-  const [kind, ref] = one.split(' ')
-  const body = kind === 'own' ? { title: words.value.trim() } : { ref: kind === 'tune' ? Number(ref) : ref }
   const done = await act(async () => {
-    emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/items`, { kind, ...body, after: props.after, key }))
+    emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/items`, { ...one, after: props.after, key }))
   }, 'It comes next.')
   if (done) key = newKey()
   chosen.value = null

@@ -48,8 +48,8 @@ describe('wishes about a plan', () => {
   })
   it('drop an item with what was fixed about it, and take an own one away for good', () => {
     const wishes = { ...noWishes(), minutes: { 'review bow.slur': 9 }, added: ['bow.slur'], own: [{ id: 'own a', title: 'Sing' }] }
-    expect(dropped(wishes, 'review bow.slur')).toEqual({ ...wishes, minutes: {}, added: [], dropped: ['review bow.slur'] })
-    expect(dropped(wishes, 'own a')).toMatchObject({ own: [], dropped: [] })
+    expect(dropped(wishes, { id: 'review bow.slur', skill: 'bow.slur' })).toEqual({ ...wishes, minutes: {}, added: [], dropped: ['review bow.slur'] })
+    expect(dropped(wishes, { id: 'own a', skill: null })).toMatchObject({ own: [], dropped: [] })
     expect(wishesInput(wishes).minutes).toEqual([{ id: 'review bow.slur', minutes: 9 }])
   })
 })

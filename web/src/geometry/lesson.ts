@@ -84,10 +84,9 @@ export const loosened = (wishes: Wishes, id: string): Wishes => ({
 })
 
 /** Drops an item, or takes an own one away. */
-export function dropped(wishes: Wishes, id: string): Wishes {
+export function dropped(wishes: Wishes, { id, skill }: Pick<PlanItem, 'id' | 'skill'>): Wishes {
   const minutes = loosened(wishes, id).minutes
   const own = wishes.own.filter((one) => one.id !== id)
-  const skill = id.split(' ')[1] ?? ''
   return {
     ...wishes,
     minutes,

@@ -177,7 +177,7 @@ const off = (days: number) => daysOn(plan.value!.date, days)
               type="button" :disabled="index === plan.items.length - 1" :aria-label="`${item.title}: later`"
               @click="refit(moved(wishes, plan.items, item.id, 1))"
             >↓</button>
-            <button type="button" :aria-label="`Leave out ${item.title}`" @click="refit(dropped(wishes, item.id))">×</button>
+            <button type="button" :aria-label="`Leave out ${item.title}`" @click="refit(dropped(wishes, item))">×</button>
           </span>
         </li>
       </ol>

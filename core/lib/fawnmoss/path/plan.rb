@@ -22,7 +22,7 @@ module Fawnmoss
         # The same as items about one skill each.
         def apart
           others = also.map { |part| part.slice(:skill, :title, :words, :say, :scale, :checks, :caution) }
-          [copy(also: []), *others.map { |part| copy(also: [], id: "#{kind} #{part[:skill]}", **part) }]
+          [copy(also: []), *others.map { |part| copy(also: [], id: ItemId.text(kind, part[:skill]), **part) }]
         end
       end
 

@@ -8,24 +8,22 @@ module Fawnmoss
       # Both changed the same words. skill: id; text: which; own, shipped: the two wordings; was: what the studio had changed.
       Notice = Value.of(:skill, :text, :own, :shipped, :was)
 
-      # changes: Change list in the order they were made.
-      def initialize(changes)
+      # changes: Change list in the order they were made; shipped: Skill list.
+      def initialize(changes, shipped)
         @changes = changes
+        @shipped = shipped
+        @maps = {}
       end
 
-      # shipped: Skill list. Returns Skill list in the studio's order. What needed a hidden skill needs what that needed.
-      def skills(shipped)
-        all = every(shipped)
-        hidden = @changes.select(&:hidden).to_set(&:skill)
-        needs = all.to_h { [_1.id, _1.needs] }
-        order(all).reject { hidden.include?(_1.id) }.each_with_index.map do |skill, at|
-          skill.copy(needs: skill.needs.flat_map { seen(_1, needs, hidden) }.uniq, order: at)
-        end
-      end
+      # Skill list in the studio's order. What needed a hidden skill needs what that needed.
+      def skills = @skills ||= @changes.empty? ? @shipped : changed
+
+      # SkillMap of an instrument and a pupil's schools, worked out once.
+      def map(instrument_id, schools) = @maps[[instrument_id, schools]] ||= SkillMap.for(skills, instrument_id, schools)
 
       # Names of skills that would rest on each other in a circle if one of them rested on others; nil when none would. needs: ids.
-      def circle(shipped, id, needs)
-        all = every(shipped)
+      def circle(id, needs)
+        all = every
         links = all.to_h { [_1.id, _1.id == id ? needs : _1.needs] }
         found = TSort.each_strongly_connected_component(->(&block) { links.each_key(&block) }, ->(one, &block) { (links[one] & links.keys).each(&block) })
                      .find { _1.size > 1 || links[_1.first].include?(_1.first) }
@@ -33,11 +31,11 @@ module Fawnmoss
       end
 
       # Every skill, hidden ones included: marks that come late may speak of them.
-      def all_ids(shipped) = (shipped + @changes.filter_map(&:added)).map(&:id)
+      def all_ids = (@shipped + @changes.filter_map(&:added)).map(&:id)
 
       # Notice list: words that were changed here and have since been changed in what ships.
-      def notices(shipped)
-        by_id = shipped.to_h { [_1.id, _1] }
+      def notices
+        by_id = @shipped.to_h { [_1.id, _1] }
         @changes.select { by_id.key?(_1.skill) }.flat_map do |change|
           change.texts.filter_map do |text, words|
             now = by_id[change.skill][text]
@@ -48,8 +46,16 @@ module Fawnmoss
 
       private
 
+      def changed
+        hidden = @changes.select(&:hidden).to_set(&:skill)
+        needs = every.to_h { [_1.id, _1.needs] }
+        order(every).reject { hidden.include?(_1.id) }.each_with_index.map do |skill, at|
+          skill.copy(needs: skill.needs.flat_map { seen(_1, needs, hidden) }.uniq, order: at)
+        end
+      end
+
       # Shipped ones and the studio's own, in its words and with its links.
-      def every(shipped) = (shipped + @changes.filter_map(&:added)).map { worded(_1) }
+      def every = @every ||= (@shipped + @changes.filter_map(&:added)).map { worded(_1) }
 
       def worded(skill)
         texts = @changes.select { _1.skill == skill.id }.map(&:texts).inject({}, :merge)

@@ -18,12 +18,12 @@ module Fawnmoss
 
         # A tune by id and title, in work or not.
         def tune(id, title)
-          candidate("tune #{id}", 'tune', "Play #{title}", TIMES, reasons: REASONS, tune: id, tune_title: title,
+          candidate(ItemId.text('tune', id), 'tune', "Play #{title}", TIMES, reasons: REASONS, tune: id, tune_title: title,
                                                                                words: 'Through without a stop, or together.').item
         end
 
-        # Something of the teacher's own. id: 'own ...'.
-        def own(id, title) = candidate(id, 'own', title, TIMES, reasons: REASONS, words: '').item
+        # Something of the teacher's own. name: that tells it from others.
+        def own(name, title) = candidate(ItemId.text('own', name), 'own', title, TIMES, reasons: REASONS, words: '').item
       end
     end
   end

@@ -31,18 +31,16 @@ module Fawnmoss
 
         # A candidate about a skill, with all that is known of it.
         def skilled(kind, skill, times, reasons, **more)
-          candidate("#{kind} #{skill.id}", kind, skill.name, times, reasons: [@promised[['skill', skill.id]]&.words, *reasons].compact,
+          candidate(ItemId.text(kind, skill.id), kind, skill.name, times, reasons: [@promised[['skill', skill.id]]&.words, *reasons].compact,
                                                                     skill: skill.id, words: skill.task, scale: skill.scale,
                                                                     **skill.to_h.slice(:line, :checks, :caution, :say), **more)
         end
 
         def promise_points(kind, ref) = @promised.key?([kind, ref]) ? POINTS[:promised] : 0
 
-        # Skill ids that the teacher added or promised.
-        def asked = @at.wishes.added + @promised.values.select { _1.kind == 'skill' }.map(&:ref)
+        def asked = @at.asked
         def dropped_skill?(id) = !@at.wishes.dropped_skill(id).nil?
         def added?(skill) = @at.wishes.added.include?(skill.id)
-        def rusty_needs(skill) = skill.needs.select { @states.name(_1) == :rusty && !@states.held?(_1) }
       end
     end
   end

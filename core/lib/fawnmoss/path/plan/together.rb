@@ -63,25 +63,28 @@ module Fawnmoss
         end
 
         def order(id) = @members.filter_map { _1.situation.map[id]&.order }.min || 0
-        def item(id, kind, title, words, **more) = Item.new(id:, kind:, title:, minutes: 0, words:, scale: 'playing', each: [], **more)
 
-        def warm_up
-          item('warm-up', 'warm-up', 'Body, bow hand and open strings', 'All together: shake out, the hold, then long open strings that begin and stop as one.')
+        def item(kind, about, title, words, **more)
+          Item.new(id: ItemId.text(kind, about), kind:, title:, minutes: 0, words:, scale: 'playing', each: [], **more)
         end
 
-        def card = item('card', 'card', 'Set the work for home', 'Say together what to do each day; each has a card of their own.')
+        def warm_up
+          item('warm-up', nil, 'Body, bow hand and open strings', 'All together: shake out, the hold, then long open strings that begin and stop as one.')
+        end
+
+        def card = item('card', nil, 'Set the work for home', 'Say together what to do each day; each has a card of their own.')
 
         def music
-          return item('free', 'free', 'Play and sing', 'A song that all know: sing it, pluck it, then some play and some sing.') unless @tune
+          return item('free', nil, 'Play and sing', 'A song that all know: sing it, pluck it, then some play and some sing.') unless @tune
 
-          item("tune #{@tune[:id]}", 'tune', "Play #{@tune[:title]}", 'Breathe in together, begin together; each listens for the others.', tune: @tune[:id])
+          item('tune', @tune[:id], "Play #{@tune[:title]}", 'Breathe in together, begin together; each listens for the others.', tune: @tune[:id])
         end
 
         def skill(id)
           worded = @members.filter_map { _1.situation.map[id] }
           skill = worded.group_by(&:name).values.max_by(&:size).first # as most of them have it
           same = worded.uniq(&:task).size == 1
-          item("skill #{id}", 'skill', skill.name, same ? skill.task : 'Each on their own instrument.', skill: id, say: skill.say, scale: skill.scale,
+          item('skill', id, skill.name, same ? skill.task : 'Each on their own instrument.', skill: id, say: skill.say, scale: skill.scale,
                each: @members.map { word(_1, id, same) })
         end
 

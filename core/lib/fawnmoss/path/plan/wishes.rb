@@ -13,7 +13,7 @@ module Fawnmoss
 
         # The id under which a Candidate was dropped, or nil.
         def dropped_as(candidate) = dropped.find { _1 == candidate.id } || (candidate.skill && dropped_skill(candidate.skill))
-        def dropped_skill(skill) = dropped.find { _1.end_with?(" #{skill}") }
+        def dropped_skill(skill) = dropped.find { ItemId.parse(_1)&.skill == skill }
       end
 
       Wishes::NONE = Wishes.build
