@@ -29,6 +29,29 @@ RSpec.describe 'a card' do
     expect { issue }.to change { studio.pupils_dataset.first(name: 'Maren').cards_dataset.count }.by(1)
   end
 
+  it 'goes to several pupils at once, and all of a day are printed from Today' do
+    choose_pupil('Maren')
+    card_from('Five Stones')
+    fill_in 'What to listen for (optional)', with: 'Two bars in one breath.'
+    click_button 'For several pupils …'
+    within('.v-card') do
+      expect(find_field('What to listen for (optional)').value).to eq('Two bars in one breath.')
+      find('.v-autocomplete input').click
+    end
+    ['Linnet, violin', 'Ines, cello'].each { |name| find('.v-list-item', text: name).click }
+    press(:escape)
+    within('.v-card') do
+      click_button 'Issue 2 cards'
+      expect(page).to have_content('Issued. 2 cards.', wait: 60)
+      click_link 'see them'
+    end
+    expect(page).to have_css('[data-cards=ready]', wait: 120)
+    expect(page).to have_css('.card-paper', text: 'Two bars in one breath.', count: 2)
+    expect(page.all('.card-paper .about').map(&:text)).to match([/Ines, cello|Linnet, violin/, /Ines, cello|Linnet, violin/])
+    visit '/'
+    expect(page).to have_css('a', text: /Print\s+today’s \d+ cards/)
+  end
+
   it 'is made to measure: work, minutes, spots only, words of the teacher; kept over a reload; as a PDF in Letter' do
     choose_pupil('Maren')
     card_from('Herbs at the Fair', 'Full')

@@ -13,8 +13,11 @@ module FawnmossServer
         others = pupils.reject { coming.include?(_1.id) || _1.away?(today) }.map { brief(_1, today, roll) }
         look = others.reject { _1[:look].empty? && _1[:notes].empty? }
         { date: today.iso8601, lessons: lessons(studio, single, today, roll), groups: groups(studio, together, today), look:,
-          clashes: Calendars.clashes(occurrences), pupils: pupils.size, tunes: studio.tunes_dataset.count }
+          clashes: Calendars.clashes(occurrences), cards: cards(studio, today), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
+
+      # Ids of the cards issued today, as many as are printed together.
+      def self.cards(studio, today) = studio.cards_dataset.where(issued_on: today).reverse(:id).limit(Groups::MOST).select_map(:id).reverse
 
       def self.brief(pupil, today, roll)
         { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll), notes: roll.notes(pupil) }
@@ -57,7 +60,7 @@ module FawnmossServer
 
       # item: Path::Plan::Item.
       def self.brief_item(item) = { id: item.id, kind: item.kind, title: item.heading, minutes: item.minutes }
-      private_class_method :groups, :brief, :brief_item, :lessons, :lesson, :plan
+      private_class_method :cards, :groups, :brief, :brief_item, :lessons, :lesson, :plan
     end
   end
 end

@@ -22,6 +22,7 @@ module FawnmossServer
         app.post('/api/reading') { json(Actions::ReadTune.call(studio, fields)) }
         app.post('/api/writing') { json(Actions::WriteTune.call(studio, fields)) }
         app.post('/api/writing/play') { json(Actions::WriteTune.play(studio, fields)) }
+        app.post('/api/tunes/:id/cards') { json(Actions::ManyCards.issue(studio, params['id'], fields, today), 201) }
         app.post('/api/tunes/:id/copies') { json(Actions::TuneAnswer.whole(Actions::CopyTune.call(studio, params['id'], fields)), 201) }
 
         app.patch('/api/tunes/:id') do

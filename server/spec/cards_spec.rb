@@ -35,6 +35,25 @@ RSpec.describe 'cards for home' do
     expect([status, error[:where][:field]]).to eq([422, 'minutes'])
   end
 
+  it 'gives several pupils a card of a tune at once, leaves out whom it is out of reach for, and counts once when it is sent again' do
+    low = add_tune('G, A, B, C|D2 D2|G,4|', title: 'Low', key: 'G')
+    ids = [add_pupil('Ada'), add_pupil('Ben', instrument: 'cello'), add_pupil('Cy', instrument: 'viola')].map { _1[:id] }
+    far = add_tune("G, d' G, d'|g'2 G,2|", title: 'Wide', key: 'G')
+    2.times do
+      found = api(:post, "/api/tunes/#{low[:id]}/cards", { pupils: ids, note: 'Warm tone.' })
+      expect([status, found[:cards].map { _1.values_at(:pupil_id, :number) }, found[:left_out]]).to eq([201, ids.zip([1, 1, 1]), []])
+    end
+    bodies = api(:post, "/api/tunes/#{low[:id]}/cards", { pupils: ids, note: 'Again.' })[:cards].map { api(:get, "/api/cards/#{_1[:id]}") }
+    expect(bodies.map { [_1[:number], _1[:body][:note], _1[:body][:chart][:instrument]] }).to eq([[2, 'Again.', 'violin'], [2, 'Again.', 'cello'], [2, 'Again.', 'viola']])
+    expect(api(:get, '/api/today')[:cards].size).to eq(6)
+    out = api(:post, "/api/tunes/#{far[:id]}/cards", { pupils: ids })
+    expect([status, out[:left_out].map { _1[:name] }, out[:left_out].map { _1[:reason] }.first]).to match([201, include('Ada'), /bar|reach|note/])
+    { { pupils: [] } => 422, { pupils: [10**9] } => 404, { pupils: ids, note: 'x' * 501 } => 422, { pupils: ids, version: 'odd' } => 422 }.each do |body, code|
+      api(:post, "/api/tunes/#{low[:id]}/cards", body)
+      expect([body[:pupils].size, status]).to eq([body[:pupils].size, code])
+    end
+  end
+
   it 'says on the next card what changed since the last one' do
     chart = open_chart
     expect(issue(chart)[:body][:changes]).to eq([])

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { ask, localDate, Trouble } from '../api/client'
 import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
+import CardsForMany from '../components/CardsForMany.vue'
 import HomeNotes from '../components/HomeNotes.vue'
 import WorkEditor from '../components/WorkEditor.vue'
 import { useSameTune } from '../composables/useSameTune'
@@ -26,6 +27,7 @@ const trouble = ref<Trouble | null>(null)
 const refusal = ref<Trouble | null>(null)
 const problem = computed(() => refusal.value ?? trouble.value)
 const busy = ref(false)
+const several = ref(false)
 const form = reactive({
   minutes: '15',
   note: '',
@@ -191,6 +193,7 @@ async function issue(): Promise<void> {
         <h1>A card from {{ view.chart.tune.title }}</h1><span class="quiet">{{ view.pupil_name ? `for ${view.pupil_name}` : '' }}</span>
         <span class="push">
           <v-btn :to="`/charts/${id}`">Back to the chart</v-btn>
+          <v-btn @click="several = true">For several pupils …</v-btn>
           <v-btn variant="flat" color="primary" :loading="busy" :disabled="!work" @click="issue">Issue the card</v-btn>
         </span>
       </header>
@@ -239,6 +242,7 @@ async function issue(): Promise<void> {
           <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="form.bands" type="checkbox" :value="band" /> {{ words }}</label>
         </details>
       </CardMaker>
+      <CardsForMany v-model="several" :tune-id="view.tune_id" :title="view.chart.tune.title" :kind="{ version: view.version, part: view.part }" :note="form.note" />
     </template>
   </div>
 </template>

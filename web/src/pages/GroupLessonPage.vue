@@ -52,6 +52,7 @@ const kindOf = (pupil: number): Kind => {
   const wished = lesson.value!.wishes.parts.find((one) => one.pupil_id === pupil)
   return wished ? { version: wished.version, part: wished.part } : KINDS[0]!.value
 }
+const kindWords = (pupil: number): string => KINDS.find(({ value }) => JSON.stringify(value) === JSON.stringify(kindOf(pupil)))?.title ?? ''
 const play = (pupil: number, kind: Kind) => wish({ parts: [...lesson.value!.wishes.parts.filter((one) => one.pupil_id !== pupil), { pupil_id: pupil, ...kind }] })
 
 const there = (pupil: number) => lesson.value!.roll.find((one) => one.pupil_id === pupil)?.there ?? true
@@ -121,7 +122,7 @@ function saved(group: PupilGroup): void {
                 <tbody>
                   <tr v-for="one in lesson.group.members" :key="one.id" :class="{ gone: !there(one.id) }">
                     <th scope="row">{{ one.name }}</th>
-                    <td class="quiet">{{ item.each.find((word) => word.id === one.id)?.word }}<template
+                    <td class="quiet">{{ item.tune ? kindWords(one.id) : item.each.find((word) => word.id === one.id)?.word }}<template
                       v-if="item.each.find((word) => word.id === one.id)?.task">.
                       {{ item.each.find((word) => word.id === one.id)!.task }}</template></td>
                     <td v-if="lesson.status !== 'planned'" class="given">{{ given(one.id, item) ?? '' }}</td>

@@ -35,7 +35,10 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
   <div class="page">
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <template v-if="day">
-      <header><h1>{{ longDate(day.date) }}</h1><span class="push"><v-btn to="/calendar">The week</v-btn></span></header>
+      <header><h1>{{ longDate(day.date) }}</h1><span class="push">
+        <v-btn v-if="day.cards.length" :to="`/cards?ids=${day.cards.join(',')}`">Print
+          {{ day.cards.length === 1 ? 'today’s card' : `today’s ${day.cards.length} cards` }}</v-btn>
+        <v-btn to="/calendar">The week</v-btn></span></header>
       <p v-if="!day.pupils">No pupils yet. <router-link to="/pupils">Add the first one</router-link>, then bring a tune to the shelf.</p>
       <p v-else-if="!day.lessons.length && !day.groups.length" class="quiet">No lessons today.</p>
       <p v-for="clash in day.clashes" :key="clash" class="fawn">{{ clash }} <router-link to="/calendar">Move one</router-link></p>
