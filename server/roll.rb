@@ -30,10 +30,13 @@ module FawnmossServer
       end
     end
 
+    # Fawnmoss::Path::Standings of a pupil, remembered for every day from the last mark on; the block works them out, nil while it cannot.
+    def standings(pupil, &) = remember(pupil, :standings, &)
+
     # Fawnmoss::Path::Tail::Glimpse list: marks as far as today's states need them.
     def marks(pupil) = digest(pupil).to_values
     def marked_tunes(pupil) = digest(pupil).tunes
-    def last_seen(pupil) = digest(pupil).last_seen
+    def last_seen(pupil) = remember(pupil, :seen) { digest(pupil).last_seen }
     def holds(pupil) = (@holds ||= grouped(Models::Hold.where(cleared_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def promises(pupil) = (@promises ||= grouped(Models::Promise.where(kept_on: nil))).fetch(pupil.id, []).map(&:to_value)
     def measured_on(pupil) = (@measured ||= measured)[pupil.id]

@@ -46,8 +46,11 @@ module FawnmossServer
     # Fawnmoss::Path::States; without a pupil nothing is known.
     def states = @states ||= Fawnmoss::Path::States.new(evidence, today: @today, rules:, holds:, map:)
 
+    # How skills stand today: Fawnmoss::Path::Standings::Day where a roll remembers it, else the states.
+    def brief = @brief ||= remembered&.on(@today, rules) || states
+
     # What wants the teacher's eye.
-    def attention = Fawnmoss::Path::Attention.new(map, states, today: @today, rules:, holds:)
+    def attention = Fawnmoss::Path::Attention.new(map, brief, today: @today, rules:, holds:)
 
     # Fawnmoss::Learning::Hand of the studio, or nil.
     def hand
@@ -77,6 +80,9 @@ module FawnmossServer
     def solve(score, request) = Fawnmoss::Chart::Solve.call(score, request, FawnmossServer.catalogue)
 
     private
+
+    # Fawnmoss::Path::Standings from the roll; nil without one, and where a mark is dated after today.
+    def remembered = @roll&.standings(pupil) { states.standings if evidence.none? { _1.on > @today } }
 
     # Fawnmoss::Path::Ability, nil without a pupil.
     def ability

@@ -193,6 +193,25 @@ RSpec.describe Fawnmoss::Path do
     end
   end
 
+  it 'stands the same on any day by what is remembered of the marks as by the marks (60 pupils of chance)' do
+    random = Random.new(11)
+    ids = map.ids.first(20)
+    60.times do
+      rules = described_class::Rules.build('rusty_days' => random.rand(10..40), 'stuck_days' => random.rand(7..30))
+      given = Array.new(80) { described_class::Tail::Glimpse.new(ids.sample(random:), random.rand(0..3), today - random.rand(0..90), nil) }.sort_by(&:on)
+      kept = described_class::States.new(given, today:, rules:, map:).standings
+      [0, 1, 9, 30, 90].each do |days|
+        day = today + days
+        whole = described_class::States.new(given, today: day, rules:, map:)
+        short = kept.on(day, rules)
+        expect(map.ids.map { short.name(_1) }).to eq(map.ids.map { whole.name(_1) })
+        looks = [whole, short].map { described_class::Attention.new(map, _1, today: day, rules:).list(last_seen: today) }
+        expect(looks[1]).to eq(looks[0])
+      end
+      expect(kept.on(given.last.on - 1, rules)).to be_nil # a mark lies ahead
+    end
+  end
+
   it 'keeps of years of marks what still decides the state, whatever the rules are' do
     random = Random.new(5)
     rules = [nil, { 'secure_marks' => 6, 'steady_marks' => 4 }, { 'good' => 3 }, { 'good' => 1, 'stuck_days' => 7 }].map { described_class::Rules.build(_1) }

@@ -104,7 +104,7 @@ module FawnmossServer
       end
 
       def self.counts(subject)
-        subject.map.ids.map { subject.states.name(_1).to_s }.tally.then { |found| STATES.to_h { [_1, found.fetch(_1, 0)] } }
+        subject.map.ids.map { subject.brief.name(_1).to_s }.tally.then { |found| STATES.to_h { [_1, found.fetch(_1, 0)] } }
       end
 
       def self.progress(subject, today)

@@ -16,6 +16,18 @@ module FawnmossServer
           clashes: Calendars.clashes(occurrences), cards: cards(studio, today), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
 
+      # The same pupil by pupil, for what is remembered of it (Ahead); the block is called after each.
+      def self.each(studio, day)
+        roll = Roll.new(studio, studio.pupils)
+        occurrences = studio.calendar.between(day, day).reject { Models::Group.id_of(_1.pupil) }
+        studio.pupils.each do |pupil|
+          brief(pupil, day, roll)
+          own = occurrences.select { _1.pupil == pupil.id }
+          lessons(studio, own, day, roll) if own.any?
+          yield
+        end
+      end
+
       # Ids of the cards issued today, as many as are printed together.
       def self.cards(studio, today) = studio.cards_dataset.where(issued_on: today).reverse(:id).limit(Groups::MOST).select_map(:id).reverse
 

@@ -11,7 +11,7 @@ module FawnmossServer
         end
 
         app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
-        app.get('/api/today') { json(Actions::Today.call(studio, today)) }
+        app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
       end
     end
   end

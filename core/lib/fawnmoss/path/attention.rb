@@ -11,7 +11,7 @@ module Fawnmoss
       RECHECK = 182 # days between two looks at a child's size and string length: half a year (guide page on the path)
       GROWN = 18 # years: from then on nothing is due
 
-      # map: SkillMap; states: States; today: Date; rules: Rules; holds: Hold list.
+      # map: SkillMap; states: States or Standings::Day; today: Date; rules: Rules; holds: Hold list.
       def initialize(map, states, today:, rules: Rules::DEFAULTS, holds: [])
         @map = map
         @states = states
@@ -31,10 +31,8 @@ module Fawnmoss
 
       # [[Skill, Date since], ...]: three marks or more under good, the last included, over the days of the rules.
       def stuck_skills
-        @map.skills.filter_map do |skill|
-          run = @states.marks(skill.id).reverse_each.take_while { _1.value < @rules.good }
-          [skill, run.last.on] if run.size >= 3 && (run.first.on - run.last.on).to_i >= @rules.stuck_days
-        end
+        long = @states.low_runs.select { |id, (from, to)| @map.include?(id) && to - from >= @rules.stuck_days }
+        long.map { |id, (from, _)| [@map[id], Date.jd(from)] }.sort_by { |skill, _| skill.order }
       end
 
       # A child whose last measuring is half a year ago; nil when nothing is due.
@@ -77,7 +75,7 @@ module Fawnmoss
       end
 
       def rusty
-        names = @map.skills.select { @states.name(_1.id) == :rusty }.map(&:name)
+        names = @states.touched.select { @map.include?(_1) && @states.name(_1) == :rusty }.map { @map[_1] }.sort_by(&:order).map(&:name)
         return [] if names.empty?
 
         [Look.new(kind: 'rusty', words: "Rusty: #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}.")]

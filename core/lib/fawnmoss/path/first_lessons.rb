@@ -17,12 +17,13 @@ module Fawnmoss
             free: entries.fetch('free').map { _1.transform_keys(&:to_sym).freeze }.freeze)
       end
 
+      def derive = @own = strands.flat_map { _1.steps.flatten }.to_set.freeze
+
       # True while a pupil is to have first lessons: hardly anything else is had, and some step is still to come.
       # map: SkillMap; states: States.
       def for?(map, states)
-        own = strands.flat_map { _1.steps.flatten }
-        others = (states.touched & map.ids) - own
-        others.count { states.had?(_1) } < FirstLessons::OTHERS && strands.any? { |strand| strand.ahead(map, states).any? }
+        others = states.touched.lazy.select { map.include?(_1) && !@own.include?(_1) && states.had?(_1) }
+        others.first(FirstLessons::OTHERS).size < FirstLessons::OTHERS && strands.any? { |strand| strand.ahead(map, states).any? }
       end
 
       # Words for what is played and sung.

@@ -8,10 +8,12 @@ module Fawnmoss
     # it: who plays scales has not let the bow hold go rusty. What is shown once is had for good after a single mark of 1 or better. What a pupil
     # was placed with counts as steady from that day (Placement).
     class States
+      LOW = 3 # so many low marks in a row tell who is stuck
+
       # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
       def initialize(marks, today:, rules: Rules::DEFAULTS, holds: [], map: nil)
-        known = marks.reject { today && _1.on > today }
+        known = today ? marks.reject { _1.on.jd > today.jd } : marks # days are compared by their Julian numbers, which is a good deal quicker
         @marks = known.group_by(&:skill).transform_values { |list| in_order(list) }
         @today = today
         @rules = rules
@@ -19,6 +21,7 @@ module Fawnmoss
         @held = holds.to_h { [_1.skill, _1] }
         @used = map && rules.kept_up == 1 ? map.latest(last_good) : {}
         @names = {}
+        @runs = {}
       end
 
       # State of a skill id.
@@ -44,7 +47,7 @@ module Fawnmoss
       def marks(skill) = @marks.fetch(skill, [])
 
       # The day a skill was last marked, or last used in something that rests on it and went well. nil without marks.
-      def used_on(skill) = [@marks[skill]&.last&.on, @marks[skill] && @used[skill]].compact.max
+      def used_on(skill) = used(skill)&.then { Date.jd(_1) }
 
       # True for what is shown once and has been.
       def shown?(skill) = !@map.nil? && @map[skill]&.once == true && begun?(skill)
@@ -55,16 +58,29 @@ module Fawnmoss
       # Ids that have marks.
       def touched = @marks.keys
 
+      # { skill id => [Julian days of the first and the last] of the low marks at its end } where they are three or more.
+      def low_runs
+        @marks.transform_values { |marks| marks.reverse_each.take_while { _1.value < @rules.good } }
+              .select { |_, run| run.size >= LOW }.transform_values { |run| [run.last.on.jd, run.first.on.jd].freeze }
+      end
+
+      # What of all this does not depend on the day, as far as there are marks up to today.
+      def standings
+        known = @marks.to_h { |skill, marks| [skill, shown?(skill) ? :shown : standing(marks)] }
+        Standings.new(known: known.freeze, used: known.to_h { |skill, _| [skill, used(skill)] }.freeze,
+                      low: low_runs.freeze, last: @marks.each_value.map { _1.last.on.jd }.max)
+      end
+
       # On how many days in a row the skill went well, up to now.
-      def good_in_a_row(skill) = good_days(marks(skill)).size
+      def good_in_a_row(skill) = @runs[skill] ||= good_days(marks(skill)).size
 
       private
 
       # Oldest first; those of one day as they came. Most lists are in order already.
       def in_order(list)
-        return list if list.each_cons(2).all? { |one, other| one.on <= other.on }
+        return list if list.each_cons(2).all? { |one, other| one.on.jd <= other.on.jd }
 
-        list.sort_by.with_index { |mark, at| [mark.on, at] }
+        list.sort_by.with_index { |mark, at| [mark.on.jd, at] }
       end
 
       def named(marks)
@@ -72,7 +88,7 @@ module Fawnmoss
         return :steady if shown?(marks.last.skill)
 
         known = standing(marks)
-        known != :started && (@today - used_on(marks.last.skill)).to_i >= @rules.rusty_days ? :rusty : known
+        known != :started && @today.jd - used(marks.last.skill) >= @rules.rusty_days ? :rusty : known
       end
 
       def why(known, name, marks)
@@ -84,7 +100,14 @@ module Fawnmoss
 
       def hold_words(skill) = @held[skill]&.then { "Held. #{_1.words}" }
 
-      def last_good = @marks.filter_map { |skill, marks| (mark = marks.reverse_each.find { _1.value >= @rules.good }) && [skill, mark.on] }.to_h
+      # Julian day of used_on.
+      def used(skill)
+        marks = @marks[skill] or return
+        [marks.last.on.jd, @used.fetch(skill, 0)].max
+      end
+
+      # { skill => Julian day }
+      def last_good = @marks.filter_map { |skill, marks| (mark = marks.reverse_each.find { _1.value >= @rules.good }) && [skill, mark.on.jd] }.to_h
 
       # Several marks of one day count once, by the best of those after the last that failed.
       def standing(marks)
@@ -95,20 +118,21 @@ module Fawnmoss
         :started
       end
 
-      # [[Date, best value], ...] of the run of good marks at the end; a mark of placing stands for several.
+      # [[Julian day, best value], ...] of the run of good marks at the end; a mark of placing stands for several.
       def good_days(marks)
         run = []
         marks.reverse_each do |mark|
-          break run.concat([[mark.on, mark.value]] * [Placement::GOOD_DAYS, @rules.steady_marks].max) if mark.placed?
+          day = mark.on.jd
+          break run.concat([[day, mark.value]] * [Placement::GOOD_DAYS, @rules.steady_marks].max) if mark.placed?
           break if mark.value < @rules.good
 
-          run.last && run.last[0] == mark.on ? run.last[1] = [run.last[1], mark.value].max : run << [mark.on, mark.value]
+          run.last && run.last[0] == day ? run.last[1] = [run.last[1], mark.value].max : run << [day, mark.value]
         end
         run.reverse!
       end
 
       def secure?(days)
-        days.size == @rules.secure_marks && days.any? { _1[1] == 3 } && (days.last[0] - days.first[0]).to_i >= @rules.secure_days
+        days.size == @rules.secure_marks && days.any? { _1[1] == 3 } && days.last[0] - days.first[0] >= @rules.secure_days
       end
 
       # The day of the mark that brought the present standing.

@@ -92,7 +92,8 @@ module Fawnmoss
         end
 
         def left_out(list, choice)
-          (list - choice.chosen.keys).select { _1.points.positive? && _1.kind != 'free' }.sort_by { -_1.points }.map { [_1.title, _1.reasons.first, _1.id] }
+          left = list.reject { choice.chosen.key?(_1) || !_1.points.positive? || _1.kind == 'free' }
+          left.sort_by { -_1.points }.map { [_1.title, _1.reasons.first, _1.id] }
         end
       end
     end

@@ -27,7 +27,7 @@ module Fawnmoss
 
         private
 
-        def all = @all ||= sources.map { _1.copy(most: [_1.most, most(_1)].min, usual: [_1.usual, most(_1)].min) }
+        def all = @all ||= sources.map { within(_1) }
 
         # In the order of a lesson.
         def sources
@@ -46,8 +46,13 @@ module Fawnmoss
         # In a first lesson new things are those of the strands, and what the teacher adds or promised.
         def news = @at.first? ? @news.list.select { @at.asked.include?(_1.skill) && !taken.include?(_1.skill) } : @news.list
 
-        # Minutes at most: small children stay with a thing for a short time.
-        def most(candidate) = @at.age && @at.age < CHILD ? [SHORT, candidate.least].max : candidate.most
+        # Small children stay with a thing for a short time.
+        def within(candidate)
+          return candidate unless @at.age && @at.age < CHILD
+
+          most = [SHORT, candidate.least].max
+          candidate.copy(most: [candidate.most, most].min, usual: [candidate.usual, most].min)
+        end
 
         def dropped?(candidate) = !@at.wishes.dropped_as(candidate).nil?
 

@@ -7,7 +7,7 @@ module Fawnmoss
       # thing only together with the looks it rests on. A knapsack with sizes: for every way to choose the new things (they are few)
       # one table over the minutes. See docs/path.md, "The lesson plan".
       class Fill
-        # chosen: { Candidate => minutes }; value: hundredths of a point.
+        # chosen: { Candidate => minutes }, by identity; value: hundredths of a point.
         Choice = Value.of(:chosen, :value)
 
         # candidates: Candidate list; minutes: of the lesson; new_things: at most.
@@ -20,7 +20,8 @@ module Fawnmoss
 
         # Returns Choice, or nil when what must be in takes longer than the lesson.
         def best
-          ways.filter_map { |news| fill(news) }.max_by(&:value)
+          worth, rows, minutes = ways.filter_map { |news| fill(news) }.max_by(&:first)
+          worth && Choice.new(chosen: back(rows, minutes), value: worth)
         end
 
         private
@@ -32,7 +33,7 @@ module Fawnmoss
         end
 
         # What is in any case or may be in freely is laid out once; each way adds its new things, the looks they rest on, and the
-        # other such looks, which are then free.
+        # other such looks, which are then free. Returns [value, rows, minutes], or nil where it does not go.
         def fill(news)
           looks = news.flat_map(&:after).uniq
           return unless looks.all? { @by_id.key?(_1) }
@@ -40,13 +41,14 @@ module Fawnmoss
           @ground ||= rows([[0] + Array.new(@minutes), []], *ground)
           worth, rows = rows(@ground, news + bound.select { looks.include?(_1.id) }, bound.reject { looks.include?(_1.id) })
           best = (0..@minutes).select { worth[_1] }.max_by { [worth[_1], _1] } # of equal worth the fuller lesson
-          best && Choice.new(chosen: back(rows, best), value: worth[best])
+          best && [worth[best], rows, best]
         end
 
         # Looks that some new thing rests on.
-        def bound = @bound ||= @candidates.select { |one| one.after.empty? && !one.must && afters.include?(one.id) }
+        def bound = @bound ||= @candidates.select { bound?(_1) }
+        def bound?(one) = one.after.empty? && !one.must && afters.include?(one.id)
         def afters = @afters ||= @candidates.flat_map(&:after)
-        def ground = (@candidates - bound).reject(&:new?).partition(&:must)
+        def ground = @candidates.reject { _1.new? || bound?(_1) }.partition(&:must)
 
         # Row by row: worth[m] is the most that the candidates so far are worth in exactly m minutes, nil where that cannot be.
         def rows((worth, rows), always, free)
@@ -73,7 +75,7 @@ module Fawnmoss
         end
 
         def back(rows, minutes)
-          rows.reverse_each.with_object({}) do |(candidate, taken), chosen|
+          rows.reverse_each.with_object({}.compare_by_identity) do |(candidate, taken), chosen|
             next if taken[minutes].zero?
 
             chosen[candidate] = taken[minutes]

@@ -63,7 +63,7 @@ module Fawnmoss
           private
 
           def all = @all ||= Review.all(@map, @states, today: @at.today, rules: @at.rules)
-          def early?(review) = review.due && review.due > @at.today
+          def early?(review) = review.due && review.due.jd > @at.today.jd
 
           def early(wanted)
             dropped, rest = all.select { early?(_1) && @states.had?(_1.skill) && !wanted.include?(_1.skill) }.partition { dropped_skill?(_1.skill) }
