@@ -11,9 +11,9 @@ import WritingStart from '../components/WritingStart.vue'
 import WritingText from '../components/WritingText.vue'
 import WritingTools from '../components/WritingTools.vue'
 import { plain, single } from '../composables/kept'
-import { useKeys } from '../composables/useKeys'
 import { note as sound } from '../composables/useSound'
-import { actOf, lengthWords, type Act, type HandKind } from '../geometry/writing'
+import { useWritingKeys } from '../composables/useWritingKeys'
+import { lengthWords, type Act, type HandKind } from '../geometry/writing'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
 import { useWriting } from '../stores/writing'
@@ -92,50 +92,15 @@ function type(now: string): void {
   }, 200)
 }
 
+/** The staff has the last word over what was typed as text. */
 function press(...acts: Act[]): void {
   typed.value = null
-  desk.press(...acts)
+  if (acts.length) desk.press(...acts)
 }
-/** What was copied last, kept in this browser so that it can be put into another tune as well. */
-const clipKept = plain('fawnmoss.writing.clip')
-const clip = ref(clipKept.read())
-watch(() => desk.view?.pen.clip, (now) => {
-  if (!now) return
-  clip.value = now
-  clipKept.keep(now)
-})
-const copy = (): void => press({ do: 'copy' })
-const paste = (): void => press({ do: 'paste', given: { text: clipKept.read() ?? '' } })
-/** Words that are marked on the page are the browser's to copy. */
-function onCopy(event: KeyboardEvent): void {
-  const key = event.key.toLowerCase()
-  if (key !== 'v' && window.getSelection()?.toString()) return
-  event.preventDefault()
-  if (key === 'v') return paste()
-  press({ do: 'copy' }, ...(key === 'x' ? [{ do: 'delete' }] : []))
-}
+const { clip, copy, paste } = useWritingKeys(hand, press)
 /** What was written last sounds, so that a wrong note is heard. */
 watch(() => [desk.view?.sounds.length, desk.view?.hand?.keys.join()], ([count, keys], [old, before]) => {
   if (desk.view?.hand && old !== undefined && (count !== old || keys !== before) && player.state === 'still') void sound(desk.view.hand.keys)
-})
-
-useKeys((event) => {
-  if (!desk.view || desk.mistake) return
-  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
-    event.preventDefault()
-    typed.value = null
-    return void (event.shiftKey ? desk.redo() : desk.undo())
-  }
-  if ((event.ctrlKey || event.metaKey) && ['c', 'v', 'x'].includes(event.key.toLowerCase())) return onCopy(event)
-  if (event.key === ' ' && !(event.target as HTMLElement | null)?.closest?.('button, a, summary, input')) {
-    event.preventDefault()
-    return player.toggle()
-  }
-  if (event.key === 'Enter') return
-  const act = actOf(event, hand.value, desk.view.pad.map((row) => row.string))
-  if (!act) return
-  event.preventDefault()
-  press(act)
 })
 
 /** What lies on the shelf is saved as it is written. */
