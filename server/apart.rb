@@ -28,6 +28,7 @@ module FawnmossServer
     LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12, wastes: true), # one chart, or one change of it
               tries: Limits.new(seats: 1, queue: 5, own: 2, seconds: 30), # many charts for one answer: keys, ways, groups
               imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
+              restores: Limits.new(seats: 1, queue: 2, own: 1, seconds: 180), # a file with a pupil or a studio, checked row by row
               pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
               looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
     MEMORY = 900_000_000 # bytes that a job may take beyond what its process had

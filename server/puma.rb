@@ -10,5 +10,5 @@ threads 4, 32
 preload_app!
 environment 'production'
 rackup File.expand_path('config.ru', __dir__)
-http_content_length_limit 12_000_000 # bytes: refused before it is read
+http_content_length_limit 64_000_000 # bytes: refused before it is read
 before_fork { FawnmossServer.db.disconnect }

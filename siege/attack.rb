@@ -12,8 +12,8 @@ class Attack
             /feed/{token}/lessons.ics].freeze
   METHODS = %w[get post put patch delete].freeze
 
-  # verb, path: as in openapi.yaml; schema: of the body, nil without one.
-  Operation = Struct.new(:verb, :path, :schema, keyword_init: true) do
+  # verb, path: as in openapi.yaml; schema: of the body, nil without one; type: of the body where it is a file, else nil.
+  Operation = Struct.new(:verb, :path, :schema, :type, keyword_init: true) do
     def open? = OPEN.include?(path)
     def change? = verb != 'get'
     def ids? = path.match?(/\{(id|skill|token)\}/)
@@ -25,7 +25,8 @@ class Attack
   def self.operations
     DOCUMENT['paths'].flat_map do |path, list|
       list.slice(*METHODS).map do |verb, about|
-        Operation.new(verb:, path:, schema: resolved(about.dig('requestBody', 'content', 'application/json', 'schema')))
+        bodies = about.dig('requestBody', 'content') || {}
+        Operation.new(verb:, path:, schema: resolved(bodies.dig('application/json', 'schema')), type: (bodies.keys - ['application/json']).first)
       end
     end
   end
@@ -64,6 +65,6 @@ class Attack
   def wrong(operations, &) = operations.reject(&).map(&:to_s)
 
   def ask(one, ids: {}, body: nil, headers: {})
-    @send.call(one.verb, one.at(ids), one.change? ? body || '{}' : nil, headers)
+    @send.call(one.verb, one.at(ids), one.change? ? body || '{}' : nil, { **(one.type ? { 'content-type' => one.type } : {}), **headers })
   end
 end

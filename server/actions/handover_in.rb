@@ -1,49 +1,52 @@
 # frozen_string_literal: true
 
-require 'zip'
+require 'tmpdir'
 
 module FawnmossServer
   module Actions
     # A file of Handover read, checked row by row, and put in: a pupil into a studio, or a whole studio into an empty one. All of it or nothing.
     class HandoverIn
-      UNPACKED = 150_000_000 # bytes that come out of an archive
-      BATCH = 200 # rows an INSERT
       REMEDY = 'Save the file anew where it comes from.'
 
-      # What was put in: { kind:, name:, pupil_id: of a pupil or nil, rows: how many }. fields: file: the archive in base64; name: another one for a pupil
+      # What was put in: { kind:, name:, pupil_id: of a pupil or nil, rows: how many }. body: the archive, to be read; fields: name: another one for a pupil
       # whose name is taken. Raises InvalidInput that says where.
-      def self.call(studio, fields, today)
-        bytes = fields.block('file', max: 11_500_000)
+      def self.call(studio, body, fields)
         name = fields.text('name', max: 60, default: '')
         schema = Handover::WHOLE.to_h { [_1, HandoverRow.columns(_1)] }
-        head, tables = Apart.run(:imports, studio.id) { HandoverFile.read(bytes, schema) }
-        new(studio, head, tables, name, today).put
+        Dir.mktmpdir('fawnmoss') do |folder|
+          archive, rows = %w[archive.zip rows].map { File.join(folder, _1) }
+          File.open(archive, 'wb') { |file| IO.copy_stream(body, file) }
+          head = Apart.run(:restores, studio.id) { HandoverFile.check(archive, rows, schema) }
+          new(studio, head, rows, name).put
+        end
       end
 
-      def initialize(studio, head, tables, name, today)
+      # rows: path of what HandoverFile.check wrote.
+      def initialize(studio, head, rows, name)
         @studio = studio
         @head = head
-        @tables = tables
+        @rows = rows
         @name = name
-        @today = today
         @ids = Hash.new { |all, table| all[table] = {} } # old id => new one
+        @put = Hash.new(0) # rows of a table that were put in so far
       end
 
       def put
         FawnmossServer.db.transaction do
           @studio.lock!
-          whole? ? empty! : named!
-          (whole? ? Handover::WHOLE : Handover::PUPIL).each { |table| fill(table, @tables.fetch(table, [])) }
-          rewrite
+          empty! if whole?
+          HandoverFile.each(@rows) { |table, rows| fill(table, rows) if carried.include?(table) }
+          rewrite_all
         end
         renew
         pupil_id = whole? ? nil : @ids[:pupils].values.first
-        { kind: @head['kind'], name: whole? ? @head['name'] : @studio.pupil(pupil_id).name, pupil_id:, rows: @tables.values.sum(&:size) }
+        { kind: @head['kind'], name: whole? ? @head['name'] : @studio.pupil(pupil_id).name, pupil_id:, rows: @head[:rows] }
       end
 
       private
 
       def whole? = @head['kind'] == 'studio'
+      def carried = whole? ? Handover::WHOLE : Handover::PUPIL
       def refuse(field, message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: }, remedy:))
 
       def empty!
@@ -53,8 +56,7 @@ module FawnmossServer
         refuse('file', 'This studio is not empty: it has pupils, tunes or changes of its own.', 'Open a new studio for it, and restore it there.')
       end
 
-      def named!
-        pupil = @tables.fetch(:pupils).first
+      def named!(pupil)
         pupil[:name] = @name unless @name.empty?
         return if @studio.pupils_dataset.where(name: pupil[:name]).empty?
 
@@ -63,11 +65,14 @@ module FawnmossServer
 
       def fill(table, rows)
         case table
-        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing, :concert)) if rows.any?
+        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing, :concert))
+        when :pupils
+          named!(rows.first) unless whole?
+          insert(table, rows)
         when :tunes then known(table, rows, :digest)
         when :skill_changes then known(table, rows, :skill)
         when :hands, :hand_tastes # a row made by looking is in the way
-          FawnmossServer.db[table].where(studio_id: @studio.id).delete
+          FawnmossServer.db[table].where(studio_id: @studio.id).delete if @put[table].zero?
           insert(table, rows)
         else insert(table, rows)
         end
@@ -81,16 +86,17 @@ module FawnmossServer
       end
 
       def insert(table, rows)
-        keys = HandoverRow.keys(table)
-        rows.each_slice(BATCH).with_index do |slice, batch|
-          first = first_id(table, slice.map { |row| ready(table, row, keys) })
-          slice.each_with_index { |row, at| @ids[table][row[:id]] = first + at } if slice.first.key?(:id)
-        rescue Sequel::DatabaseError => e
-          raise if Boot::Again.worth?(e)
+        return if rows.empty?
 
-          from = (batch * BATCH) + 1
-          refuse('file', "Rows #{from} to #{from + slice.size - 1} of #{table} do not fit together.", REMEDY)
-        end
+        keys = (@keys ||= {})[table] ||= HandoverRow.keys(table)
+        from = @put[table] + 1
+        @put[table] += rows.size
+        first = first_id(table, rows.map { |row| ready(table, row, keys) })
+        rows.each_with_index { |row, at| @ids[table][row[:id]] = first + at } if rows.first.key?(:id)
+      rescue Sequel::DatabaseError => e
+        raise if Boot::Again.worth?(e)
+
+        refuse('file', "Rows #{from} to #{@put[table]} of #{table} do not fit together.", REMEDY)
       end
 
       # MariaDB gives the rows of one INSERT ids in a row, the first of which it tells.
@@ -111,17 +117,21 @@ module FawnmossServer
 
       def lost(table, column) = refuse('file', "A row of #{table} points at nothing (#{column}).", REMEDY)
 
+      # When every row has its new id.
+      def rewrite_all = HandoverFile.each(@rows) { |table, rows| rewrite(table, rows) }
+
       # Ids that stand in texts, and corrections.
-      def rewrite
-        rows(:marks).select { _1[:corrects_id] }.each do |row|
-          change(:marks, row, corrects_id: @ids[:marks].fetch(row[:corrects_id]) { lost(:marks, :corrects_id) })
+      def rewrite(table, rows)
+        case table
+        when :marks
+          rows.select { _1[:corrects_id] }.each { |row| change(:marks, row, corrects_id: @ids[:marks].fetch(row[:corrects_id]) { lost(:marks, :corrects_id) }) }
+        when :promises
+          rows.select { _1[:kind] == 'tune' }.each { |row| change(:promises, row, ref: @ids[:tunes].fetch(row[:ref].to_i, 0).to_s) }
+        when :lessons then rows.each { |row| lesson(row) }
+        when :group_lessons then whole? && rows.each { |row| together(row) }
         end
-        rows(:promises).select { _1[:kind] == 'tune' }.each { |row| change(:promises, row, ref: @ids[:tunes].fetch(row[:ref].to_i, 0).to_s) }
-        rows(:lessons).each { |row| lesson(row) }
-        rows(:group_lessons).each { |row| together(row) }
       end
 
-      def rows(table) = @tables.fetch(table, [])
       def change(table, row, **columns) = FawnmossServer.db[table].where(id: @ids[table][row[:id]]).update(columns)
 
       def lesson(row)
@@ -133,6 +143,7 @@ module FawnmossServer
         roll = JSON.parse(row[:roll]).transform_keys { @ids[:pupils].fetch(_1.to_i, 0).to_s }
         wishes = JSON.parse(row[:wishes])
         wishes['tune_id'] &&= @ids[:tunes][wishes['tune_id']]
+        wishes['parts']&.each { |part| part['pupil_id'] = @ids[:pupils].fetch(part['pupil_id'], 0) }
         items = row[:items] && JSON.generate(renamed(JSON.parse(row[:items])))
         change(:group_lessons, row, roll: JSON.generate(roll), wishes: JSON.generate(wishes), items:)
       end

@@ -10,7 +10,8 @@ module FawnmossServer
     # The order in which a request passes through: log, headers, an address that can be read, JSON only, same origin, session (renewed
     # by /api alone), answers to what goes wrong below, limits, another try where the database gave up, accounts, routes.
     module Stack
-      BODY = 12_000_000 # bytes: the largest file in base64, with room; also in puma.rb, which refuses it unread
+      BODY = 12_000_000 # bytes of JSON: the largest file in base64, with room
+      FILE = 64_000_000 # bytes of a file sent as it is; also in puma.rb, which refuses more unread
       SMALL = 4_000 # bytes: an answer under it is sent as it is
 
       def self.app(settings)
@@ -19,7 +20,7 @@ module FawnmossServer
           [RequestLog, Headers, Readable].each { use _1 }
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
-          use JsonOnly, BODY
+          use JsonOnly, BODY, FILE
           use SameOrigin, logger: Logger.new(IO::NULL)
           use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400

@@ -32,7 +32,7 @@ module FawnmossServer
         app.get('/api/studio.zip') do
           file('application/zip', "#{Actions::FileNames.of(studio.name, 'everything', today.iso8601)}.zip") { Actions::Handover.studio(studio) }
         end
-        app.post('/api/handover') { json(Actions::HandoverIn.call(studio, fields, today), 201) }
+        app.post('/api/handover') { json(Actions::HandoverIn.call(studio, request.body, asked('name')), 201) }
       end
 
       # What is played, and the concert.

@@ -12,7 +12,7 @@ RSpec.describe 'handing over' do
   let(:db) { FawnmossServer.db }
 
   def studio = FawnmossServer::Models::Studio.order(:id).last
-  def take(bytes, **more) = api(:post, '/api/handover', { file: [bytes].pack('m0'), **more })
+  def take(bytes, **more) = api(:post, "/api/handover?#{URI.encode_www_form(more)}", bytes, 'CONTENT_TYPE' => 'application/zip')
 
   # Something in every table.
   def fill
@@ -128,6 +128,35 @@ RSpec.describe 'handing over' do
     expect(api(:get, '/api/skills')[:skills].find { _1[:id] == 'body.ready' }[:reworded]).to eq([]) # the other studio's words stay there
     expect(whole[:cards].map { _1[:link] }).to eq([nil, nil])
     expect(api(:get, '/api/calendar')[:holidays]).to eq([])
+  end
+
+  it 'takes more rows than are put in together, and points corrections at what they correct wherever that lies' do
+    row = { studio_id: studio.id, pupil_id: pupil[:id], skill: 'body.ready', value: 2, source: 'lesson', note: '', checks: '[]' }
+    count = (FawnmossServer::Actions::HandoverFile::BATCH * 2) + 50
+    db[:marks].multi_insert(Array.new(count) { |at| { **row, made_on: today - at, mark_key: "many-#{at}" } })
+    ids = db[:marks].where(studio_id: studio.id).order(:id).select_map(:id)
+    db[:marks].insert(**row, made_on: today, value: 3, mark_key: 'mends-1', corrects_id: ids.first)
+    db[:marks].insert(**row, made_on: today, value: 1, mark_key: 'mends-2', corrects_id: ids[-1])
+    bytes = api(:get, '/api/studio.zip')
+    log_in('berta@example.test', studio: 'Elsewhere')
+    expect(take(bytes)).to include(kind: 'studio')
+    marks = db[:marks].where(studio_id: studio.id).order(:id).all
+    expect(marks.size).to eq(count + 2)
+    expect(marks.last(2).map { |mark| marks.index { _1[:id] == mark[:corrects_id] } }).to eq([0, count - 1])
+  end
+
+  it 'is sent as the file that it is, and no other place takes one' do
+    api(:post, '/api/handover', { file: 'x' })
+    expect(status).to eq(415)
+    api(:post, '/api/pupils', 'PK', 'CONTENT_TYPE' => 'application/zip')
+    expect(status).to eq(415)
+    api(:post, '/api/handover', 'PK', 'CONTENT_TYPE' => 'application/zip', 'CONTENT_LENGTH' => '64000001')
+    expect(status).to eq(413)
+    stub_const('FawnmossServer::Actions::HandoverFile::UNPACKED', 100)
+    bytes = api(:get, "#{path}/handover.zip")
+    log_in('berta@example.test', studio: 'Elsewhere')
+    take(bytes)
+    expect([status, error[:message]]).to match([422, /more in this file than can be taken in/])
   end
 
   it 'takes one about whom nothing is known yet' do

@@ -59,14 +59,20 @@ export async function ask<T>(method: string, path: string, body?: unknown): Prom
   }
 }
 
+/**
+ * Sends a file as it is.
+ *   await sendFile<Taken>('/handover', file)
+ */
+export const sendFile = <T>(path: string, file: File): Promise<T> => once<T>('POST', path, file)
+
 async function once<T>(method: string, path: string, body?: unknown): Promise<T> {
   const address = `/api${path}${path.includes('?') ? '&' : '?'}today=${localDate()}`
   let response: Response
   try {
     response = await fetch(address, {
       method,
-      headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: { 'Content-Type': body instanceof File ? 'application/zip' : 'application/json', Accept: 'application/json' },
+      body: body === undefined || body instanceof File ? body : JSON.stringify(body),
       credentials: 'same-origin',
     })
   } catch {

@@ -1,23 +1,17 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { ask } from '../api/client'
+import { ref, shallowRef } from 'vue'
+import { sendFile } from '../api/client'
 import { useAct } from '../composables/useAct'
 
 /** A file that another studio handed over, or a whole studio saved before, taken in; checked by the server row by row, all of it or nothing. */
 defineProps<{ label: string }>()
 const emit = defineEmits<{ taken: [what: { kind: 'pupil' | 'studio'; name: string; pupil_id: number | null }] }>()
 const field = ref<HTMLInputElement | null>(null)
-const file = ref<string | null>(null)
+const file = shallowRef<File | null>(null)
 const name = ref('')
 const { busy, trouble, act, errors } = useAct()
-const MOST = 8_600_000 // bytes: what goes into one request in base64
+const MOST = 64_000_000 // bytes: what the server takes in one go
 
-const read = (chosen: File) => new Promise<string>((resolve, reject) => {
-  const reader = new FileReader()
-  reader.onload = () => resolve(String(reader.result).split(',')[1] ?? '')
-  reader.onerror = () => reject(reader.error)
-  reader.readAsDataURL(chosen)
-})
 const large = ref(false)
 async function choose(event: Event): Promise<void> {
   const chosen = (event.target as HTMLInputElement).files?.[0]
@@ -25,14 +19,15 @@ async function choose(event: Event): Promise<void> {
   large.value = chosen.size > MOST
   name.value = ''
   if (!large.value) {
-    file.value = await read(chosen)
+    file.value = chosen
     await send()
   }
   if (field.value) field.value.value = ''
 }
 async function send(): Promise<void> {
   await act(async () => {
-    const taken = await ask<{ kind: 'pupil' | 'studio'; name: string; pupil_id: number | null }>('POST', '/handover', { file: file.value, name: name.value })
+    const path = `/handover${name.value ? `?name=${encodeURIComponent(name.value)}` : ''}`
+    const taken = await sendFile<{ kind: 'pupil' | 'studio'; name: string; pupil_id: number | null }>(path, file.value!)
     file.value = null
     emit('taken', taken)
   })
@@ -43,7 +38,7 @@ async function send(): Promise<void> {
   <span class="take">
     <v-btn :loading="busy" @click="field?.click()">{{ label }}</v-btn>
     <input ref="field" type="file" accept=".zip,application/zip" hidden :aria-label="label" @change="choose" />
-    <span v-if="large" class="small fawn" role="alert">This file is over 8 MB; that is more than can be taken in at once.</span>
+    <span v-if="large" class="small fawn" role="alert">This file is over 64 MB; that is more than can be taken in at once.</span>
     <form v-if="trouble?.where.field === 'name'" class="name" @submit.prevent="send">
       <v-text-field v-model="name" label="Another name" maxlength="60" :error-messages="errors('name')" autofocus />
       <v-btn type="submit" :disabled="!name.trim()" :loading="busy">Take in under this name</v-btn>
