@@ -14,6 +14,7 @@ gem 'bcrypt', '~> 3.1'
 gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
 gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
 gem 'mysql2', '~> 0.5.7'
+gem 'prometheus-client', '~> 4.2' # figures of the running server, in the usual text format, over all its processes
 gem 'puma', '~> 8.0'
 gem 'rack', '~> 3.2'
 gem 'rack-attack', '~> 6.8' # limits how often a source may ask for what is costly or can be guessed

@@ -23,6 +23,9 @@ module FawnmossServer
         db
       end
 
+      # Number of the last migration.
+      def self.newest = @newest ||= Dir.children(MIGRATIONS).map(&:to_i).max
+
       def self.migrate(db)
         Sequel.extension(:migration)
         Sequel::Migrator.run(db, MIGRATIONS)

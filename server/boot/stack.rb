@@ -7,7 +7,7 @@ require 'rack/session'
 
 module FawnmossServer
   module Boot
-    # The order in which a request passes through: log, headers, an address that can be read, JSON only, same origin, session (renewed
+    # The order in which a request passes through: log, figures, headers, an address that can be read, JSON only, same origin, session (renewed
     # by /api alone), answers to what goes wrong below, limits, another try where the database gave up, accounts, routes.
     module Stack
       BODY = 12_000_000 # bytes of JSON: the largest file in base64, with room
@@ -16,8 +16,9 @@ module FawnmossServer
 
       def self.app(settings)
         Limits.set_up
+        Figures.book # before the processes are forked, which share it
         Rack::Builder.new do
-          [RequestLog, Headers, Readable].each { use _1 }
+          [RequestLog, Figures, Headers, Readable].each { use _1 }
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY, FILE

@@ -10,6 +10,12 @@ module FawnmossServer
           json({ ok: true })
         end
 
+        app.get('/readyz') do
+          checks = Boot::Ready.checks
+          ready = checks.values.all?('ok')
+          json({ ready:, **checks }, ready ? 200 : 503)
+        end
+
         app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
         app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
       end

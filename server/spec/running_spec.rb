@@ -14,6 +14,47 @@ RSpec.describe 'the server' do
     expect([status, error[:code], error[:remedy]]).to match([503, 'database', /kept on this page/])
   end
 
+  describe 'is watched' do
+    def figures(headers = {}) = get('/metrics', {}, { 'HTTP_HOST' => '127.0.0.1', **headers }).body
+    def figure(text, name) = text[/^fawnmoss_#{Regexp.escape(name)} (\S+)/, 1].to_f
+
+    it 'counts requests by place, never by person, and heavy work by lane' do
+      log_in
+      pupil = add_pupil
+      before = figures
+      3.times { api(:get, "/api/pupils/#{pupil[:id]}") }
+      api(:get, '/api/pupils/999999999')
+      api(:get, "/api/tunes/#{add_tune[:id]}/keys?instrument=violin")
+      get "/#{'x' * 50}", {}, 'HTTP_HOST' => '127.0.0.1'
+      now = figures
+      ['requests_total{method="get",place="/api/pupils/:id",status="200"}', 'requests_total{method="get",place="/api/pupils/:id",status="404"}'].zip([3, 1]) do |name, more|
+        name = name.sub('get', 'GET')
+        expect(figure(now, name) - figure(before, name)).to eq(more)
+      end
+      expect(figure(now, 'request_seconds_count{place="/api/pupils/:id"}') - figure(before, 'request_seconds_count{place="/api/pupils/:id"}')).to eq(4)
+      expect(figure(now, 'apart_seconds_count{lane="tries"}')).to be >= 1
+      expect(figure(now, 'apart_waiting{lane="tries"}')).to eq(0)
+      expect(now).not_to match(%r{/#{pupil[:id]}|xxxx|Wren})
+    end
+
+    it 'shows them to nobody who comes through a balancer or from elsewhere' do
+      expect(figures('HTTP_X_FORWARDED_FOR' => '10.1.2.3')).not_to include('fawnmoss_requests')
+      expect(last_response.status).to eq(404)
+      figures('REMOTE_ADDR' => '10.1.2.3')
+      expect(last_response.status).to eq(404)
+    end
+
+    it 'is ready while the database answers, has the right tables and there is room; what is the matter is said' do
+      expect(api(:get, '/readyz')).to eq(ready: true, database: 'ok', tables: 'ok', disk: 'ok')
+      allow(FawnmossServer::Boot::Database).to receive(:newest).and_return(999)
+      expect([api(:get, '/readyz'), status]).to match([include(ready: false, tables: %r{not 999: bin/start}), 503])
+      allow(FawnmossServer.db).to receive(:get).and_raise(Sequel::DatabaseConnectionError, "Can't connect")
+      expect([api(:get, '/readyz'), status]).to match([include(database: 'cannot be reached'), 503])
+      stub_const('FawnmossServer::Boot::Ready::ROOM', 10**18)
+      expect(api(:get, '/readyz')[:disk]).to match(/has only \d+ MB left/)
+    end
+  end
+
   it 'answers 503 from the account layer as well' do
     allow(FawnmossServer.db).to receive(:[]).and_raise(Sequel::DatabaseDisconnectError, 'MySQL server has gone away')
     api(:post, '/api/login', { email: 'a@b.example', password: 'whatever it is' })
