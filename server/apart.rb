@@ -40,10 +40,10 @@ module FawnmossServer
     def self.run(lane, whose, heavy: true, &block)
       return yield unless heavy
 
-      Boot::Figures.book.apart(lane) { QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane)).run(&block) } }
+      Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane)).run(&block) } }
     end
 
     # A seat in a lane for work that runs in a process of its own already.
-    def self.seat(lane, whose, &block) = Boot::Figures.book.apart(lane) { QUEUES.fetch(lane).seat(whose, &block) }
+    def self.seat(lane, whose, &block) = Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose, &block) }
   end
 end

@@ -4,12 +4,14 @@ module FawnmossServer
   module Actions
     # Issuing a card, and its private link.
     module Cards
+      TITLE = 120 # letters that are kept
+
       # Freezes the chart as it is now into the pupil's next card, with a live link. Raises InvalidInput when the chart
       # belongs to no pupil.
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
         body = CardBody.build(chart, input, today)
-        write(chart.pupil, body, chart_id: chart.id, title: chart.title[0, 120], answers: input.answers, today:).tap { Learning.wake(studio.id) }
+        write(chart.pupil, body, chart_id: chart.id, title: chart.title, answers: input.answers, today:).tap { Learning.wake(studio.id) }
       end
 
       # Writes a pupil's next card, with a live link. answers: to notes from home, as of Inputs::CardInput.
@@ -19,7 +21,7 @@ module FawnmossServer
           pupil.lock!
           body = { **body, answers: HomeNotes.answer(pupil, answers, today) }
           number = (pupil.cards_dataset.max(:number) || 0) + 1
-          card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title:, number:, body:,
+          card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title: title[0, TITLE], number:, body:,
                                      demands: JSON.generate(demands), spots: JSON.generate(spots(body)), issued_on: today)
           link(card)
           card

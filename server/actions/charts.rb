@@ -6,19 +6,21 @@ module FawnmossServer
     module Charts
       # The chart of a tune, or of a part that goes with it, for a pupil or an instrument in a version; made when it is not there yet. Raises Refused with
       # offers when the tune cannot be played there at all and no transposition was chosen.
-      def self.open(studio, fields, today)
+      def self.open(studio, fields, today) = answer(found(studio, fields, today), today)
+
+      # The row alone: Models::Chart.
+      def self.found(studio, fields, today)
         tune = studio.tune(fields.integer('tune_id', 1..(10**18)))
         subject = Subjects.read(studio, fields, today)
-        about = { tune_id: tune.id, subject: subject.key, version: fields.choice('version', %w[simple full], default: 'simple'), part: part(fields) }
-        known = studio.charts_dataset.first(about)
+        about = { tune_id: tune.id, subject: subject.key, **kind(fields) }
         Learning.wake(studio.id)
-        return answer(known, today) if known
-
-        answer(create(studio, tune, subject, about, Inputs::ChartInput.transpose(fields)), today)
+        studio.charts_dataset.first(about) || create(studio, tune, subject, about, Inputs::ChartInput.transpose(fields))
       end
 
-      # 'tune', or a part that is worked out. fields: part.
-      def self.part(fields) = fields.choice('part', Fawnmoss::Chart::Checked::CHOICES['part'], default: 'tune')
+      # Which chart of a tune it is, { version:, part: }: of the tune itself, or of a part that is worked out. fields: version, part.
+      def self.kind(fields)
+        %w[version part].to_h { |name| Fawnmoss::Chart::Checked::CHOICES[name].then { [name.to_sym, fields.choice(name, _1, default: _1.first)] } }
+      end
 
       def self.create(studio, tune, subject, about, chosen)
         subject.ready

@@ -137,7 +137,7 @@ module FawnmossServer
         { 'tune_id' => tune_id, 'key' => key.empty? ? nil : key, 'parts' => parts, 'added' => added, 'dropped' => dropped }
       end
 
-      def part(one) = { 'pupil_id' => member(one).id, 'version' => one.choice('version', %w[simple full], default: 'simple'), 'part' => Charts.part(one) }
+      def part(one) = { 'pupil_id' => member(one).id, **Charts.kind(one).transform_keys(&:to_s) }
 
       def known?(id) = @pupils.any? { _1.id == id }
 

@@ -27,10 +27,8 @@ module FawnmossServer
       # Id of the pupil's chart of the part in that key. Raises InvalidInput when no key suits all.
       def chart(pupil)
         fields = { 'tune_id' => @tune.id, 'pupil_id' => pupil.id, **kind(pupil), 'transpose' => moves.fetch(pupil.id).to_plain }
-        row = @studio.chart(Charts.open(@studio, Inputs::Fields.new(fields), @today)[:id])
-        return row.id if row.moved == moves[pupil.id]
-
-        row.update(options: row.options.copy(transpose: moves[pupil.id]))
+        row = Charts.found(@studio, Inputs::Fields.new(fields), @today)
+        row.update(options: row.options.copy(transpose: moves[pupil.id])) unless row.moved == moves[pupil.id]
         row.id
       end
 

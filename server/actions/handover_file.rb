@@ -11,6 +11,7 @@ module FawnmossServer
       LINE = 20_000_000 # bytes of one row
       BATCH = 200 # rows that are put in together, and
       BYTES = 4_000_000 # of their texts
+      HEAD = 100_000 # bytes of what says what it is
 
       # path: the archive; to: where its rows go; schema: { table => HandoverRow.columns } in the order in which they are put in. Returns { 'kind' =>,
       # 'name' =>, rows: how many }. Raises InvalidInput.
@@ -38,7 +39,7 @@ module FawnmossServer
       end
 
       def check(schema)
-        head = head(@zip.find_entry(Handover::HEAD)&.get_input_stream&.read.to_s[0, 100_000])
+        head = head(@zip.find_entry(Handover::HEAD)&.get_input_stream&.read(HEAD).to_s)
         counts = schema.to_h { |table, columns| [table, copy(table, columns)] }
         refuse('This file is not about one pupil.') if head['kind'] == 'pupil' && counts[:pupils] != 1
         { **head.slice('kind', 'name'), rows: counts.values.sum }

@@ -26,7 +26,7 @@ module FawnmossServer
         fields.refuse('chart_id', 'This chart belongs to somebody else.', 'Choose one of this pupil’s.') if chart && chart.pupil_id != pupil.id
         body = chart ? CardBody.build(chart, input, today) : bare(studio, pupil, input)
         body[:pictures] = Cards.pictures(body[:items], pupil.instrument)
-        title = chart ? chart.title[0, 120] : "Practice after #{today.strftime('%-d %B')}"
+        title = chart ? chart.title : "Practice after #{today.strftime('%-d %B')}"
         Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, answers: input.answers, today:)
       end
 

@@ -11,7 +11,7 @@ module FawnmossServer
         tune = studio.tune(tune_id)
         pupils = fields.integers('pupils', 1..(10**18), max: Groups::MOST).uniq.map { studio.pupil(_1) }
         fields.refuse('pupils', 'Nobody is chosen.', 'Choose one pupil or more.') if pupils.empty?
-        kind = { 'version' => fields.choice('version', %w[simple full], default: 'simple'), 'part' => Charts.part(fields) }
+        kind = Charts.kind(fields)
         note = fields.text('note', max: 500, default: '')
         left_out = []
         cards = pupils.filter_map do |pupil|
@@ -25,7 +25,7 @@ module FawnmossServer
       end
 
       def self.chart(studio, tune, pupil, kind, today)
-        Charts.open(studio, Inputs::Fields.new('tune_id' => tune.id, 'pupil_id' => pupil.id, **kind), today)[:id]
+        Charts.found(studio, Inputs::Fields.new('tune_id' => tune.id, 'pupil_id' => pupil.id, **kind.transform_keys(&:to_s)), today).id
       end
 
       def self.standing(chart_id, note, today)

@@ -11,9 +11,9 @@ module FawnmossServer
     # who comes through a balancer is answered.
     class Figures
       PATH = '/metrics'
-      NAMED = %r{/(?:\d+|[A-Za-z0-9_-]{40,})(?=/|\z)} # ids and tokens in an address
       OTHER = '(other)' # what is no place of ours, so that strangers cannot make the list grow
-      PLACES = %r{\A/(api|k|feed|healthz|readyz)(/|\z)}
+      ACCOUNTS = %r{\A/api/(login|logout|create-account|change-password)\z} # which no route of the app answers
+      METHODS = %w[GET POST PUT PATCH DELETE HEAD OPTIONS].freeze
       TIMES = [0.01, 0.03, 0.1, 0.3, 1, 3, 10, 30].freeze # seconds
       FORWARDED = %w[HTTP_X_FORWARDED_FOR HTTP_FORWARDED HTTP_X_REAL_IP].freeze
       LOOPBACK = %w[127.0.0.1 ::1].freeze
@@ -22,50 +22,57 @@ module FawnmossServer
       class Book
         # folder: where the processes write their parts.
         def initialize(folder)
-          store = Prometheus::Client::DataStores::DirectFileStore.new(dir: folder)
+          Prometheus::Client.config.data_store = Prometheus::Client::DataStores::DirectFileStore.new(dir: folder) # each is given its part of it when made
           @registry = Prometheus::Client::Registry.new
-          made = ->(kind, name, words, labels, **more) { add(store, kind, name, words, labels, **more) }
-          @requests = made.call(:Counter, :requests_total, 'Requests answered', %i[method place status])
-          @seconds = made.call(:Histogram, :request_seconds, 'How long requests took', %i[place], buckets: TIMES)
-          @apart = made.call(:Histogram, :apart_seconds, 'How long heavy work took, its wait for a seat included', %i[lane], buckets: TIMES)
-          @refused = made.call(:Counter, :apart_refused_total, 'Heavy work that found its queue full, or went over its limits', %i[lane why])
-          @waiting = made.call(:Gauge, :apart_waiting, 'Heavy work that waits or runs', %i[lane], store_settings: { aggregation: :sum })
-          @connections = made.call(:Gauge, :database_connections, 'Connections to the database', [], store_settings: { aggregation: :sum })
+          @requests = add(:Counter, :requests_total, 'Requests answered', %i[method place status])
+          @seconds = add(:Histogram, :request_seconds, 'How long requests took', %i[place], buckets: TIMES)
+          @apart = add(:Histogram, :apart_seconds, 'How long heavy work took, its wait for a seat included', %i[lane], buckets: TIMES)
+          @refused = add(:Counter, :apart_refused_total, 'Heavy work that found its queue full, or went over its limits', %i[lane why])
+          @waiting = add(:Gauge, :apart_waiting, 'Heavy work that waits or runs', %i[lane], store_settings: { aggregation: :sum })
+          @connections = add(:Gauge, :database_connections, 'Connections to the database', [], store_settings: { aggregation: :sum })
         end
 
         def request(method, place, status, seconds)
-          @requests.increment(labels: { method:, place:, status: })
-          @seconds.observe(seconds, labels: { place: })
-          @connections.set(FawnmossServer.db.pool.size)
+          safely do
+            @requests.increment(labels: { method:, place:, status: })
+            @seconds.observe(seconds, labels: { place: })
+            @connections.set(FawnmossServer.db.pool.size)
+          end
         end
 
         # Counts heavy work while the block does it.
         def apart(lane)
-          @waiting.increment(labels: { lane: })
+          safely { @waiting.increment(labels: { lane: }) }
           started = Figures.now
-          yield.tap { @apart.observe(Figures.now - started, labels: { lane: }) }
+          yield.tap { safely { @apart.observe(Figures.now - started, labels: { lane: }) } }
         rescue Apart::Busy, Apart::Failed => e
-          @refused.increment(labels: { lane:, why: e.is_a?(Apart::Busy) ? 'full' : 'limits' })
+          safely { @refused.increment(labels: { lane:, why: e.is_a?(Apart::Busy) ? 'full' : 'limits' }) }
           raise
         ensure
-          @waiting.decrement(labels: { lane: })
+          safely { @waiting.decrement(labels: { lane: }) }
         end
 
         def text = Prometheus::Client::Formats::Text.marshal(@registry)
 
         private
 
-        def add(store, kind, name, words, labels, **more)
-          Prometheus::Client.config.data_store = store # each is given its part of it when it is made
+        # A full disk, or a folder that somebody cleared away, costs a figure, never a request.
+        def safely
+          yield
+        rescue SystemCallError, IOError
+          nil
+        end
+
+        def add(kind, name, words, labels, **more)
           @registry.register(Prometheus::Client.const_get(kind).new(:"fawnmoss_#{name}", docstring: words, labels:, **more))
         end
       end
 
       def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
-      # Book of this server; its folder goes with the process that made it.
-      def self.book
-        @book ||= begin
+      # Begins to count: for a server, before its processes are forked, which share the book. Its folder goes with the process that made it.
+      def self.open
+        @open ||= begin
           folder = Dir.mktmpdir('fawnmoss-figures')
           owner = Process.pid
           at_exit { FileUtils.rm_rf(folder) if Process.pid == owner }
@@ -73,29 +80,32 @@ module FawnmossServer
         end
       end
 
-      def initialize(app) = @app = app
+      # Counts heavy work while the block does it, in a server; elsewhere nobody asks.
+      def self.apart(lane, &) = @open ? @open.apart(lane, &) : yield
+
+      def initialize(app)
+        @app = app
+        @book = self.class.open
+      end
 
       def call(env)
         return own(env) if env['PATH_INFO'] == PATH
 
         started = self.class.now
-        @app.call(env).tap { |status, *| self.class.book.request(env['REQUEST_METHOD'], self.class.place(env['PATH_INFO']), status, self.class.now - started) }
-      end
-
-      # An address without what tells one row from another.
-      #   Figures.place('/api/pupils/12/plan') # => "/api/pupils/:id/plan"
-      def self.place(path)
-        return OTHER unless path.match?(PLACES) && path.length < 100
-
-        path.gsub(NAMED, '/:id').sub(%r{\A/(k|feed)/.*}, '/\1/:id').sub(%r{\A(/api/skills|/api/hand|/api/pictures)/[^/]+}, '\1/:id')
+        @app.call(env).tap { |status, *| @book.request(verb(env), place(env), status, self.class.now - started) }
       end
 
       private
 
+      def verb(env) = METHODS.find { _1 == env['REQUEST_METHOD'] } || OTHER
+
+      # The route that answered, "/api/pupils/:id/plan", without what tells one row from another.
+      def place(env) = env['sinatra.route']&.split(' ', 2)&.last || env['PATH_INFO'][ACCOUNTS] || OTHER
+
       def own(env)
         return Answer.error(404, 'There is nothing here.') unless LOOPBACK.include?(env['REMOTE_ADDR']) && FORWARDED.none? { env.key?(_1) }
 
-        [200, { 'content-type' => Prometheus::Client::Formats::Text::CONTENT_TYPE, 'cache-control' => 'no-store' }, [self.class.book.text]]
+        [200, { 'content-type' => Prometheus::Client::Formats::Text::CONTENT_TYPE, 'cache-control' => 'no-store' }, [@book.text]]
       end
     end
   end

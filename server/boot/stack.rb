@@ -16,7 +16,7 @@ module FawnmossServer
 
       def self.app(settings)
         Limits.set_up
-        Figures.book # before the processes are forked, which share it
+        Figures.open
         Rack::Builder.new do
           [RequestLog, Figures, Headers, Readable].each { use _1 }
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }

@@ -37,6 +37,19 @@ RSpec.describe 'the server' do
       expect(now).not_to match(%r{/#{pupil[:id]}|xxxx|Wren})
     end
 
+    it 'counts strangers’ addresses and methods as one, so that they cannot make the list grow, and no figure costs a request' do
+      api(:get, '/healthz')
+      lines = -> { figures.lines.grep(/requests_total\{/).size }
+      get '/api/made-up-0', {}, 'HTTP_HOST' => '127.0.0.1'
+      before = lines.call
+      5.times { get "/api/made-up-#{_1}", {}, 'HTTP_HOST' => '127.0.0.1' }
+      expect(lines.call).to eq(before)
+      3.times { custom_request("ODD#{_1}", '/api/made-up', {}, 'HTTP_HOST' => '127.0.0.1') }
+      expect([lines.call - before, figures.scan('ODD')]).to match([be <= 1, []])
+      allow(FawnmossServer.db).to receive(:pool).and_raise(Errno::ENOSPC)
+      expect(api(:get, '/healthz')).to eq(ok: true)
+    end
+
     it 'shows them to nobody who comes through a balancer or from elsewhere' do
       expect(figures('HTTP_X_FORWARDED_FOR' => '10.1.2.3')).not_to include('fawnmoss_requests')
       expect(last_response.status).to eq(404)

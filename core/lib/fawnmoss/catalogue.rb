@@ -22,6 +22,7 @@ module Fawnmoss
       @sizes = sizes.freeze
       @pictures = Picture.checked(pictures, skills: @skills.map(&:id), exercises: warm_ups['exercises'].map { _1['id'] })
       @tastes = Learning::Tastes.new(tastes)
+      @drawn = {}
       @tables = {}
       @paths = {}
       freeze
@@ -78,7 +79,9 @@ module Fawnmoss
     #   catalogue.pictures('violin')[:skills]['sound.zone'][:own] # => 3
     def pictures(instrument_id)
       own = instrument(instrument_id)
-      { skills: 'skills', exercises: 'exercises' }.transform_values { |about| @pictures[about].transform_values { Picture.of(_1, own) }.compact }
+      @drawn[instrument_id] ||= { skills: 'skills', exercises: 'exercises' }.transform_values do |about|
+        @pictures[about].transform_values { Picture.of(_1, own) }.compact.freeze
+      end.freeze
     end
 
     # The path of an instrument as it ships. schools: of the pupil, such as ['french', '1-2-4'].

@@ -27,7 +27,10 @@ module Fawnmoss
     end
 
     # Names of the strings from the left, as the player sees them.
-    def self.strings(instrument) = instrument.weak_fourth ? instrument.string_names : instrument.string_names.reverse
+    def self.strings(instrument) = upright?(instrument) ? instrument.string_names.reverse : instrument.string_names
+
+    # Held upright before the player, who sees the strings from behind: cello and bass.
+    def self.upright?(instrument) = !instrument.weak_fourth
 
     def self.specs(given) = given.is_a?(Hash) ? [given] : given
     def self.refuse(id, what) = raise(InvalidInput.new("the picture #{id} #{what}", where: { file: 'pictures.yml' }, remedy: 'Mend the list.'))

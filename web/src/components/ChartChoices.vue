@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { ChartOptions, ChartView, Kind } from '../api/types'
 import { positionItems } from '../geometry/bands'
 import { tempoProblem } from '../geometry/play'
-import { BOWINGS, KINDS } from '../geometry/words'
+import { BOWINGS, KINDS, sameKind } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 
 /** The slim column: version, key, tempo, schools, what is shown. What is not chosen is left to what the pupil can do. */
@@ -62,8 +62,7 @@ const positions = computed(() => positionItems(props.view.position_names))
       <legend class="aside-label">Version</legend>
       <label v-for="{ title, value } in KINDS" :key="title" class="choice">
         <input
-          type="radio" name="version" :value="title" :checked="view.part === value.part && (value.part === 'open' || view.version === value.version)"
-          @change="emit('kind', value)"
+          type="radio" name="version" :value="title" :checked="sameKind(view, value)" @change="emit('kind', value)"
         /> {{ title }}
       </label>
     </fieldset>

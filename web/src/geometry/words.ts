@@ -12,6 +12,10 @@ export const KINDS: { title: string; value: Kind }[] = [
   { title: 'open strings', value: { version: 'simple', part: 'open' } },
 ]
 
+/** The same chart of a tune: there is one part on open strings, whatever the version. */
+export const sameKind = (one: Kind, other: Kind): boolean =>
+  one.part === other.part && (one.part === 'open' || one.version === other.version)
+
 /** A whole number as it was typed; anything else goes as it is, for the server to say what is wrong with it. */
 export const wholeOf = (text: string): number | string => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())
 

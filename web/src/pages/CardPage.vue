@@ -21,7 +21,6 @@ const said = ref('')
 watch(card, (shown) => shown && pupils.choose(shown.pupil_id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
-
 async function link(method: 'POST' | 'DELETE'): Promise<void> {
   problem.value = null
   try {

@@ -21,7 +21,7 @@ import { neighbour } from '../geometry/pins'
 import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
 import { barsOf, barWords } from '../geometry/spots'
-import { accessible, printed } from '../geometry/words'
+import { accessible, printed, sameKind } from '../geometry/words'
 import { useChart } from '../stores/chart'
 import { useCommands } from '../stores/commands'
 import { useDesk } from '../stores/desk'
@@ -57,7 +57,7 @@ watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
 const open = useSameTune(() => chart.view, (trouble) => (problem.value = trouble))
 const subject = () => (chart.view!.pupil_id ? { pupil_id: chart.view!.pupil_id } : { instrument: chart.view!.chart.instrument })
-const turnTo = (kind: Kind) => (kind.version !== chart.view?.version || kind.part !== chart.view.part) && open(subject(), kind)
+const turnTo = (kind: Kind) => !sameKind(kind, chart.view!) && open(subject(), kind)
 /** From simple to full, from anything else to simple. */
 const turnVersion = () => turnTo({ version: chart.view!.version === 'simple' && chart.view!.part === 'tune' ? 'full' : 'simple', part: 'tune' })
 

@@ -11,7 +11,7 @@ import { useLoad } from '../composables/useLoad'
 import { useShelfTunes } from '../composables/useShelfTunes'
 import { usePaper } from '../composables/usePaper'
 import { longDate } from '../geometry/dates'
-import { KINDS, newKey } from '../geometry/words'
+import { KINDS, newKey, sameKind } from '../geometry/words'
 
 /** The lesson of a group: what most need, with a word for each; the roll, marks for several at once, and a card for each. */
 const route = useRoute()
@@ -52,7 +52,7 @@ const kindOf = (pupil: number): Kind => {
   const wished = lesson.value!.wishes.parts.find((one) => one.pupil_id === pupil)
   return wished ? { version: wished.version, part: wished.part } : KINDS[0]!.value
 }
-const kindWords = (pupil: number): string => KINDS.find(({ value }) => JSON.stringify(value) === JSON.stringify(kindOf(pupil)))?.title ?? ''
+const kindWords = (pupil: number): string => KINDS.find(({ value }) => sameKind(value, kindOf(pupil)))!.title
 const play = (pupil: number, kind: Kind) => wish({ parts: [...lesson.value!.wishes.parts.filter((one) => one.pupil_id !== pupil), { pupil_id: pupil, ...kind }] })
 
 const there = (pupil: number) => lesson.value!.roll.find((one) => one.pupil_id === pupil)?.there ?? true

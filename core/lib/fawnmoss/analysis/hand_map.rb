@@ -30,7 +30,7 @@ module Fawnmoss
 
       # Stopped in the position, on a note that the key does not have.
       def outside?(place, pitch, position, key)
-        !place.open? && place.hand.nut == position.nut && pitch.alter != key.alter(pitch.letter)
+        !place.open? && place.hand.nut == position.nut && !key.has?(pitch)
       end
 
       def position(name) = @instrument.hand.position_names.flat_map { @instrument.hand.positions(_1) }.find { _1.name == name && !_1.open_hand? }

@@ -15,8 +15,11 @@ module Fawnmoss
           raise InvalidInput.new("a string of #{format('%g', length)} mm cannot be",
                                  where: { field: 'length' }, remedy: "Measure from nut to bridge: #{LENGTHS.min} to #{LENGTHS.max} mm.")
         end
-        length * (1 - (1 / Theory::Temperament.ratio(temperament, semitones)))
+        length * share(semitones, temperament)
       end
+
+      # The same as a share of the string.
+      def self.share(semitones, temperament = 'equal') = 1 - (1 / Theory::Temperament.ratio(temperament, semitones))
 
       # All tapes worth measuring on an instrument: [{ semitones:, finger:, position:, mm: }] from the nut outward,
       # mm rounded to a tenth.

@@ -7,6 +7,9 @@ module Fawnmoss
     # known: { skill id => :started, :steady, :secure, or :shown for good }; used: { skill id => Julian day of its last use }; low: { skill id => [Julian
     # days of the first and the last mark] } of three low marks or more at the end; last: Julian day of the latest mark, or nil.
     Standings = Value.of(:known, :used, :low, :last) do
+      # What a skill that stood so is called so many days after its last use: what is not used goes rusty.
+      def self.after(known, days, rules) = known != :started && days >= rules.rusty_days ? :rusty : known
+
       # As they stand on a day; nil for a day before the last mark. rules: Rules.
       def on(today, rules) = last.nil? || last <= today.jd ? self.class::Day.new(self, today.jd, rules) : nil
     end
@@ -24,7 +27,7 @@ module Fawnmoss
         known = @standings.known[skill] or return :untouched
         return :steady if known == :shown
 
-        known != :started && @day - @standings.used[skill] >= @rules.rusty_days ? :rusty : known
+        Standings.after(known, @day - @standings.used[skill], @rules)
       end
 
       # As States#low_runs and States#touched.

@@ -8,8 +8,6 @@ module Fawnmoss
     # it: who plays scales has not let the bow hold go rusty. What is shown once is had for good after a single mark of 1 or better. What a pupil
     # was placed with counts as steady from that day (Placement).
     class States
-      LOW = 3 # so many low marks in a row tell who is stuck
-
       # marks: Path::Mark list in any order, or what Tail leaves of it; today: Date; rules: Rules; holds:
       # Hold list that the teacher has not cleared; map: SkillMap or nil. Marks after today are passed over.
       def initialize(marks, today:, rules: Rules::DEFAULTS, holds: [], map: nil)
@@ -61,7 +59,7 @@ module Fawnmoss
       # { skill id => [Julian days of the first and the last] of the low marks at its end } where they are three or more.
       def low_runs
         @marks.transform_values { |marks| marks.reverse_each.take_while { _1.value < @rules.good } }
-              .select { |_, run| run.size >= LOW }.transform_values { |run| [run.last.on.jd, run.first.on.jd].freeze }
+              .select { |_, run| run.size >= Tail::LOW }.transform_values { |run| [run.last.on.jd, run.first.on.jd].freeze }
       end
 
       # What of all this does not depend on the day, as far as there are marks up to today.
@@ -87,8 +85,7 @@ module Fawnmoss
         return :untouched unless marks
         return :steady if shown?(marks.last.skill)
 
-        known = standing(marks)
-        known != :started && @today.jd - used(marks.last.skill) >= @rules.rusty_days ? :rusty : known
+        Standings.after(standing(marks), @today.jd - used(marks.last.skill), @rules)
       end
 
       def why(known, name, marks)

@@ -2,7 +2,7 @@
 
 module Fawnmoss
   module Picture
-    # Fingers on a string, spaced as they really are: a semitone takes a twelfth root of two off what is left of the string.
+    # Fingers on a string, spaced as they really are (Instrument::Tapes).
     module Frame
       # rows: [{ 'words' =>, 'fingers' => { finger => semitones above the open string }, 'lit' => fingers }, ...]. Returns { rows: [{ words:, fingers:
       # [{ finger:, at: share of the string from the nut, close:, lit: }] }], shown: share of the string to draw, caption: }. close: a semitone from
@@ -23,7 +23,7 @@ module Fawnmoss
         { words: given['words'], fingers: }
       end
 
-      def self.share(semitones) = 1 - (2**(-semitones / 12.0))
+      def self.share(semitones) = Instrument::Tapes.share(semitones)
 
       def self.caption(row)
         close = row[:fingers].each_cons(2).select { |_, finger| finger[:close] }.map { |one, other| "#{one[:finger]} and #{other[:finger]}" }

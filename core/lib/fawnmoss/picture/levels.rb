@@ -18,12 +18,11 @@ module Fawnmoss
         { strings: names.zip(angles).map { |name, angle| { name:, **place(angle, radius) } }, lines:, caption: caption(lines, instrument) }
       end
 
-      def self.upright?(instrument) = !instrument.weak_fourth
       def self.place(angle, radius) = { x: (radius * Math.sin(angle)).round(1), y: (radius * (Math.cos(angle) - 1)).round(1) }
       def self.line(angle, radius, names) = { **place(angle, radius), degrees: 0.0 - (angle * 180 / Math::PI).round(1), words: names.join(' and ') }
 
       def self.caption(lines, instrument)
-        seen = upright?(instrument) ? 'seen from above' : 'as you look along the strings'
+        seen = Picture.upright?(instrument) ? 'seen from above' : 'as you look along the strings'
         where = lines.map { |line| "#{line[:words]}: #{slant(line[:degrees], instrument)}" }
         "The bow’s slant, #{seen}, the hand on the right. #{where.join('; ')}."
       end
@@ -31,10 +30,10 @@ module Fawnmoss
       def self.slant(degrees, instrument)
         return 'level' if degrees.abs < 1
 
-        up, down = upright?(instrument) ? ['further forward', 'nearer to you'] : %w[higher lower]
+        up, down = Picture.upright?(instrument) ? ['further forward', 'nearer to you'] : %w[higher lower]
         "the hand #{'a little ' if degrees.abs < 12}#{degrees.positive? ? up : down}"
       end
-      private_class_method :upright?, :place, :line, :caption, :slant
+      private_class_method :place, :line, :caption, :slant
     end
   end
 end

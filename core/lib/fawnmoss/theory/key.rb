@@ -31,6 +31,10 @@ module Fawnmoss
         0
       end
 
+      # A pitch that the key has, in whatever octave.
+      #   Key.parse('G major').has?(Pitch.parse('F4')) # => false
+      def has?(pitch) = alter(pitch.letter) == pitch.alter
+
       # The pitch that stands on a step of the staff, counted from C0, without an accidental.
       #   Key.parse('G major').at(31).to_s # => "F#4"
       def at(step) = Pitch.at(step, alter(Pitch::LETTERS[step % 7]))

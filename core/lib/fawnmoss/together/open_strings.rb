@@ -91,10 +91,8 @@ module Fawnmoss
 
       def price(string, heard, bar, length)
         heard.sum { |pitch, quarters, strong| CLASH.fetch((pitch.midi - string.midi) % 12) * quarters * (strong ? STRONG : 1) } +
-          (in_key?(string, bar.key) ? 0 : OUTSIDE * length)
+          (bar.key.has?(string) ? 0 : OUTSIDE * length)
       end
-
-      def in_key?(string, key) = key.at(string.step).midi == string.midi
 
       # The cheapest strings for the pieces that sound.
       def cheapest

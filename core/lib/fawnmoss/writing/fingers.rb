@@ -34,13 +34,11 @@ module Fawnmoss
 
       def rank(pitch, place, plain)
         stretched = place.placement == :extended
-        return stretched ? 3 : 2 unless in_key?(pitch)
+        return stretched ? 3 : 2 unless @key.has?(pitch)
         return 0 unless stretched
 
         plain.include?(pitch) ? 3 : 1
       end
-
-      def in_key?(pitch) = @key.alter(pitch.letter) == pitch.alter
     end
   end
 end

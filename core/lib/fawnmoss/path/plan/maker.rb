@@ -4,10 +4,11 @@ module Fawnmoss
   module Path
     module Plan
       # What those who think of things for a lesson share. The points are ours: promised work 60, pain 100, a look that is due 20 and up
-      # to 30 for being late (12 and up to 8 when secure), one before its time 5, a tune's spots 30 and playing it 25, new things 35 and 22.
+      # to 30 for being late (12 and up to 8 when secure), one before its time 5, a tune's spots 30 and playing it 25, new things 35 and 22,
+      # in first lessons each strand and the music 30, a step ahead 12.
       class Maker
         POINTS = { promised: 60, pain: 100, review: 20, secure: 12, early: 5, failed: 10, spots: 30, tune: 25, new: [35, 22, 15, 10],
-                   sound: 24, scale: 24, warm_up: 20, card: 20, rest: 25, free: 2 }.freeze
+                   sound: 24, scale: 24, warm_up: 20, card: 20, rest: 25, free: 2, first: 30, ahead: 12 }.freeze
         LONG = 60 # minutes; from then on some things take longer, with a rest for every three quarters of an hour
         STRETCHED = %w[scale spots new tune].freeze
 

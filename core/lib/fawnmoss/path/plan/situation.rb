@@ -17,7 +17,7 @@ module Fawnmoss
         def asked = wishes.added + promises.select { _1.kind == 'skill' }.map(&:ref).uniq
 
         # The lesson is one of a beginner's first.
-        def first? = !first_lessons.nil? && first_lessons.for?(map, states)
+        def first? = @first
 
         # As of any value; other evidence has other states.
         def copy(**changes)
@@ -25,7 +25,10 @@ module Fawnmoss
           self.class.new(**to_h, **renewed, **changes)
         end
 
-        def derive = self[:states] ||= States.new(marks, today:, rules:, holds:, map:)
+        def derive
+          self[:states] ||= States.new(marks, today:, rules:, holds:, map:)
+          @first = !first_lessons.nil? && first_lessons.for?(map, states)
+        end
 
         # The same pupil at another day's lesson, after one that went well: skills looked at are marked 2, new ones 1, promises are kept, and
         # nothing is wished yet.

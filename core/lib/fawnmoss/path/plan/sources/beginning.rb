@@ -6,9 +6,6 @@ module Fawnmoss
       module Sources
         # The first lessons of a beginner: of every strand the step in hand.
         class Beginning < Maker
-          POINTS = 30
-          NEXT = 12 # the step after the one in hand, where there is time
-
           # Candidate list, the strands in their order.
           def list = strands.compact
 
@@ -28,7 +25,8 @@ module Fawnmoss
             return if open.empty?
 
             reasons = [at.zero? ? strand.name : "#{strand.name}, if there is time", *cautions(open, step)]
-            skilled('first', open.first, strand.minutes, reasons, points: at.zero? ? POINTS : NEXT, must: at.zero?, also: open.drop(1).map { part(_1) })
+            skilled('first', open.first, strand.minutes, reasons, points: POINTS[at.zero? ? :first : :ahead], must: at.zero?,
+                                                                  also: open.drop(1).map { part(_1) })
           end
 
           def part(skill) = { skill: skill.id, title: skill.name, words: skill.task, scale: skill.scale, **skill.to_h.slice(:say, :checks, :caution, :faults) }

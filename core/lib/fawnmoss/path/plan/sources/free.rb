@@ -7,7 +7,6 @@ module Fawnmoss
         # Playing and singing: in the first lessons of a beginner always, later so that a lesson has music while no tune is in work, and its minutes are
         # filled.
         class Free < Maker
-          FIRST = 30 # points
           TIMES = [1, 4, 10].freeze
 
           def list = @at.first? ? [play, *others] : others
@@ -16,7 +15,7 @@ module Fawnmoss
 
           def play
             first = @at.first_lessons
-            candidate(ItemId.text('free', 'play'), 'free', 'Play and sing', first.play[:minutes], points: FIRST, must: true,
+            candidate(ItemId.text('free', 'play'), 'free', 'Play and sing', first.play[:minutes], points: POINTS[:first], must: true,
                                                                                                   words: first.play_words(@map, @states),
                                                                                                   reasons: ['music from the first lesson on'])
           end
