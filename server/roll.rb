@@ -53,7 +53,7 @@ module FawnmossServer
       @last_notes[pupil.id]
     end
 
-    # The last few cards in short: hashes with id, title, issued_on, demands, spots, tune_id and key_name.
+    # The last few cards in short: hashes with id, title, issued_on, demands, spots, tune_id, part and key_name.
     def cards(pupil) = latest.fetch(pupil.id, [])
 
     # The card issued last, without its long body: a hash with id, title, issued_on; nil when there is none.
@@ -62,10 +62,11 @@ module FawnmossServer
     # Skill ids that the tunes in work ask for.
     def wanted(pupil) = cards(pupil).flat_map { _1[:demands] }.uniq
 
-    # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with. states: States.
+    # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with, and a part played under others' tune is
+    # none. states: States.
     def tunes(pupil, states)
       marked = digest(pupil).tunes
-      still = cards(pupil).select { _1[:tune_id] }.uniq { _1[:tune_id] }.reject { |card| by_itself?(marked[card[:tune_id].to_s]) }
+      still = cards(pupil).select { _1[:part] == 'tune' }.uniq { _1[:tune_id] }.reject { |card| by_itself?(marked[card[:tune_id].to_s]) }
       still.first(TUNES).map do |card|
         Fawnmoss::Path::Plan::Work.new(tune: card[:tune_id], title: card[:title], key: card[:key_name], spots: card[:spots], since: card[:issued_on],
                                        unmet: card[:demands].reject { states.had?(_1) }, last: marked[card[:tune_id].to_s]&.first)
@@ -100,7 +101,7 @@ module FawnmossServer
     end
 
     def columns
-      [Sequel[:cards][:id], Sequel[:cards][:pupil_id], Sequel[:cards][:title], :issued_on, :demands, :spots, Sequel[:charts][:tune_id], :key_name]
+      [*%i[id pupil_id title].map { Sequel[:cards][_1] }, :issued_on, :demands, :spots, Sequel[:charts][:tune_id], Sequel[:charts][:part], :key_name]
     end
 
     def last_number

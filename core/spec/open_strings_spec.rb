@@ -56,6 +56,18 @@ RSpec.describe Fawnmoss::Together::OpenStrings do
     expect(clashes.fdiv(strong)).to be <= 0.02
   end
 
+  it 'ranks keys for players who all have open strings: those that go with most of the strings first, the tune where it is if it can stay' do
+    melody = tune('D F A F | G B d B | A c e c | D4')
+    ways = Fawnmoss::Practice::FriendlyKeys.new(melody, catalogue)
+    found = ways.on_open_strings([instrument('violin'), instrument('cello')])
+    expect(found.first.to_h).to include(key: melody.key.name, unmet: [])
+    expect(found.first.interval.map(&:semitones)).to eq([0, 0])
+    expect(found.map(&:cost)).to eq(found.map(&:cost).sort)
+    expect(found.map(&:key).uniq.size).to eq(found.size).and be >= 10
+    alone = ways.on_open_strings([instrument('violin')]).find { _1.key == 'A major' }
+    expect(alone.cost).to eq(described_class.new(melody.up(alone.interval.first), instrument('violin')).least)
+  end
+
   it 'is charted as any tune: open strings only, in first position, whatever the player has learnt' do
     chart = chart(tune('D F A F | G B d B | A c e c | D4'), part: 'open', version: 'full', positions: %w[1 3])
     expect(chart.entries.map { _1.place.finger }.uniq).to eq([0])

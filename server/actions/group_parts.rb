@@ -52,18 +52,21 @@ module FawnmossServer
       end
 
       # Who plays the tune itself decides on the key; open strings go with any.
-      def players = @players ||= @pupils.reject { kind(_1)['part'] == 'open' }.then { _1.empty? ? @pupils : _1 }
+      def players = @players ||= @pupils.reject { kind(_1)['part'] == 'open' }
 
       # Practice::FriendlyKeys::Ranked list.
-      def keys
-        @keys ||= Fawnmoss::Practice::FriendlyKeys.new(@tune.score, FawnmossServer.catalogue)
-                                                  .for_group(players.map { subjects[_1.id].request(kind(_1)['version']) })
+      def keys = @keys ||= ranked(Fawnmoss::Practice::FriendlyKeys.new(@tune.score, FawnmossServer.catalogue))
+
+      def ranked(ways)
+        return ways.on_open_strings(@pupils.map { FawnmossServer.catalogue.instrument(_1.instrument) }) if players.empty?
+
+        ways.for_group(players.map { subjects[_1.id].request(kind(_1)['version']) })
       end
 
       def chosen = keys.find { _1.key == @wishes['key'] } || keys.first
 
       def intervals
-        own = players.map(&:id).zip(chosen.interval).to_h
+        own = players.map(&:id).zip(chosen.interval).to_h # open strings keep the tune's own octave
         @pupils.to_h { [_1.id, own[_1.id] || chosen.interval.first.within_octave] }
       end
 

@@ -110,7 +110,7 @@ RSpec.describe 'groups' do
     allow(FawnmossServer::Boot::Pdf).to receive(:of) { |path, **about| (asked = [path, about[:query]]) && '%PDF-1.4' }
     api(:get, "/api/cards.pdf?ids=#{cards.map { _1[:id] }.join(',')}")
     expect(asked).to eq(['/cards', { 'ids' => cards.map { _1[:id] }.join(',') }])
-    api(:get, '/api/cards.pdf?ids=1')
+    api(:get, "/api/cards.pdf?ids=#{10**9}")
     expect(status).to eq(404)
   end
 
@@ -137,6 +137,20 @@ RSpec.describe 'groups' do
     expect(again[:wishes][:parts]).to eq([]) # who left the group plays nothing
     save(wishes: { tune_id: tune[:id], parts: [{ pupil_id: bo[:id], version: 'simple', part: 'drums' }] }, lock_version: again[:lock_version])
     expect([status, error[:where][:field]]).to eq([422, 'part'])
+  end
+
+  it 'play open strings all of them under the teacher’s tune, however high that is, and keep the tunes they work on themselves' do
+    open_chart(tune:, pupil: juna).then { api(:post, "/api/charts/#{_1[:id]}/cards", { tempo: 60, note: '' }) }
+    expect(status).to be_between(200, 201)
+    high = add_tune("c' d' e' f'|g'2 c2|^C,4|", title: 'High and low', key: 'C')
+    kept = save(wishes: { tune_id: high[:id] })
+    expect(lesson_parts[:keys]).to eq([])
+    parts = [bo, juna, ned].map { { pupil_id: _1[:id], version: 'simple', part: 'open' } }
+    save(wishes: { tune_id: high[:id], parts: }, lock_version: kept[:lock_version])
+    expect(lesson_parts).to include(key: 'D major', keys: include('C major', 'D major'), parts: all(include(part: 'open')))
+    expect(act('cards')[:cards].size).to eq(3)
+    plan = api(:get, "/api/pupils/#{juna[:id]}/plan?date=#{(today + 1).iso8601}")
+    expect(plan[:items].filter_map { _1[:tune] }).to eq([tune[:id]])
   end
 
   it 'have a part on open strings whose marks stay where they are when the tune is changed' do

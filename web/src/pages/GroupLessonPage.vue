@@ -208,7 +208,7 @@ tr.gone th, .part.gone span { text-decoration: line-through; color: var(--quiet)
 .next { margin-top: 18px; }
 section .v-input { margin-bottom: 12px; }
 .part .v-input { margin-bottom: 0; }
-.part { display: grid; grid-template-columns: 1fr 140px; align-items: center; margin: 0; }
+.part { display: grid; grid-template-columns: 1fr 140px; align-items: baseline; margin: 0; }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }

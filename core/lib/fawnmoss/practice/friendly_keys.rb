@@ -30,13 +30,24 @@ module Fawnmoss
         common.map { |key| shared(key, lists.map { _1.fetch(key) }) }.sort_by { |ranked, sum| [ranked.unmet.size, sum, ranked.cost] }.map(&:first)
       end
 
+      # A key for players who all have open strings: ranked by how well those go with the tune, which nobody of them plays. instruments:
+      # Instrument::Instrument list.
+      def on_open_strings(instruments)
+        found = spelled.map(&:within_octave).filter_map { |interval| with_open_strings(interval, instruments) }
+        found.sort_by { [_1.cost, _1.interval.first.semitones.abs, _1.interval.first.semitones] }
+      end
+
       private
 
       # Every transposition to another key or octave, spelled so that keys stay readable.
       def intervals
-        keys = (0..6).flat_map { |steps| (0..11).map { |semitones| Theory::Interval.new(steps:, semitones:) } }
-        spelled = keys.select { readable?(_1) }.group_by(&:semitones).values.map { |same| same.min_by { |one| [@tune.key.up(one).fifths.abs, one.steps] } }
         spelled.product(OCTAVES.to_a).map { |one, octave| Theory::Interval.new(steps: one.steps + (7 * octave), semitones: one.semitones + (12 * octave)) }
+      end
+
+      # One transposition to each key.
+      def spelled
+        keys = (0..6).flat_map { |steps| (0..11).map { |semitones| Theory::Interval.new(steps:, semitones:) } }
+        keys.select { readable?(_1) }.group_by(&:semitones).values.map { |same| same.min_by { |one| [@tune.key.up(one).fifths.abs, one.steps] } }
       end
 
       def readable?(interval)
@@ -65,6 +76,14 @@ module Fawnmoss
         return "as written, in #{@tune.key.name}" if interval.semitones.zero?
 
         Chart::Offer.words(@tune, interval)
+      end
+
+      def with_open_strings(interval, instruments)
+        moved = @tune.up(interval)
+        cost = instruments.uniq.sum { Together::OpenStrings.new(moved, _1).least * instruments.count(_1) }
+        Ranked.new(key: moved.key.name, interval: instruments.map { interval }, unmet: [], cost: cost.round(2), words: words(interval))
+      rescue InvalidInput # a note that could only be written with three sharps or flats
+        nil
       end
 
       def shared(key, ranked)

@@ -48,6 +48,9 @@ module Fawnmoss
         pieces.map { |piece| piece.prices && chosen.next }
       end
 
+      # What the part costs.
+      def least = cost(strings.compact)
+
       # What a choice of strings costs. chosen: their indices, one for each piece that sounds.
       def cost(chosen)
         return 0 if chosen.empty?
