@@ -242,7 +242,7 @@ RSpec.describe 'pupils' do
       end
       expect(page).to have_css('.items li', minimum: 6)
       expect(page.all('.items .minutes input').sum { _1.value.to_i }).to eq(30)
-      expect(page.has_css?('.kind', text: 'first lessons')).to eq(plays.nil?)
+      expect(page).to plays ? have_no_css('.kind', text: 'first lessons') : have_css('.kind', text: 'first lessons')
     end
     expect(actions).to be <= 40
   ensure

@@ -241,7 +241,7 @@ RSpec.describe Fawnmoss::Writing do
     it 'is done or refused, undone by its inverse, and leaves a tune' do
       random = Random.new(5)
       acts = 0
-      25.times do
+      15.times do
         desk = blank(meter: %w[4/4 3/4 6/8].sample(random:), pickup: [0r, 0r, 1r].sample(random:))
         60.times do
           name, given = random_act(random)
