@@ -12,7 +12,7 @@ RSpec.describe 'groups' do
     fill_in 'Name', with: 'Monday trio'
     %w[Linnet Tobias Bram].each do |name|
       find('.v-card .v-autocomplete input').set(name)
-      find('.v-list-item', text: name).click
+      find('.v-list-item', text: "#{name},").click
     end
     press(:escape)
     fill_in 'Minutes', with: '45'

@@ -42,7 +42,7 @@ module Fawnmoss
       def to(index, slot)
         way = []
         until (known = slot == @best[index] ? @none : @to[index][slot])
-          gone = index.positive? ? @lattice.froms[index][slot] : nil
+          gone = @lattice.from(index, slot)
           way << [index, slot, gone]
           break known = @none unless gone
 
@@ -57,7 +57,7 @@ module Fawnmoss
       def from(index, slot)
         way = []
         until (known = slot == @best[index] ? @none : @from[index][slot])
-          following = index < @best.size - 1 ? @lattice.aheads[index][slot] : nil
+          following = @lattice.ahead(index, slot)
           break known = @none unless following
 
           way << [index, slot, following]

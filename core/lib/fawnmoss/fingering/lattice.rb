@@ -10,12 +10,18 @@ module Fawnmoss
       :terms,      # Terms
       :alone,      # Arrivals: what places cost by themselves
       :steps,      # Steps to every sound from the one before; nil for the first
+      :rows,       # Steps::Rows of them; nil for the first
+      :passes,     # Passes, or StillPasses
       :slots,      # Slots of every sound
       :costs,      # least cost of a way to the slot
-      :froms,      # the slot before on that way
-      :rests,      # least cost of a way from the slot to the end
-      :aheads      # the next slot on that way
+      :rests       # least cost of a way from the slot to the end
     ) do
+      # The slot before on the cheapest way to a slot that can be reached; nil for the first sound.
+      def from(index, slot) = (passes.from(costs[index - 1], rows[index], slot, costs[index][slot]) if index.positive?)
+
+      # The next slot on the cheapest way from one to the end; nil for the last sound.
+      def ahead(index, slot) = (passes.ahead(rows[index + 1], rests[index + 1], slot) if index < costs.size - 1)
+
       def place(index, slot) = slots[index].place(slot)
       def place_at(index, slot) = candidates[index][place(index, slot)]
 
@@ -23,19 +29,13 @@ module Fawnmoss
       def through(index, slot) = costs[index][slot] + rests[index][slot]
 
       # The slots of the cheapest chart.
-      def best
-        slot = costs.last.index(costs.last.min)
-        [slot, *(costs.size - 1).downto(1).map { |index| slot = froms[index][slot] }].reverse
-      end
+      def best = way_to(costs.size - 1, costs.last.index(costs.last.min))
 
       # The slots of the best whole chart through one.
-      def way_through(index, slot)
-        back = [slot]
-        index.downto(1) { |at| back << froms[at][back.last] }
-        on = [slot]
-        (index...(costs.size - 1)).each { |at| on << aheads[at][on.last] }
-        [*back.reverse, *on.drop(1)]
-      end
+      def way_through(index, slot) = (index...(costs.size - 1)).each_with_object(way_to(index, slot)) { |at, way| way << ahead(at, way.last) }
+
+      # The slots of the cheapest way to one, itself the last.
+      def way_to(index, slot) = index.downto(1).each_with_object([slot]) { |at, way| way << from(at, way.last) }.reverse
 
       # Numbers (see Terms) of the terms that cost something on the step to a slot from the slot before, without those of its place.
       def fired(index, slot, before)
@@ -66,9 +66,6 @@ module Fawnmoss
         end
         found
       end
-
-      # Number of steps from slot to place: every slot that can be reached, with every place of the next sound.
-      def transitions = (1...costs.size).sum { |index| costs[index - 1].count { _1 < Passes::NEVER } * candidates[index].size }
     end
   end
 end

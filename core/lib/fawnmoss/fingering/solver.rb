@@ -31,10 +31,8 @@ module Fawnmoss
 
       # Lattice with all costs.
       def lattice
-        costs, froms = forward
-        rests, aheads = backward
-        Lattice.new(sounds: @sounds, candidates: @candidates, allowed: @allowed, terms: @terms, alone: @alone, steps: @steps, slots: @slots, costs:, froms:,
-                    rests:, aheads:)
+        Lattice.new(sounds: @sounds, candidates: @candidates, allowed: @allowed, terms: @terms, alone: @alone, steps: @steps, rows: @rows, passes: @passes,
+                    slots: @slots, costs: forward, rests: backward)
       end
 
       private
@@ -42,30 +40,17 @@ module Fawnmoss
       # No two places have the hand in different spots.
       def still? = @candidates.uniq(&:object_id).flat_map { |list| list.map { _1.hand.spot } }.uniq.size == 1
 
-      # [costs, froms] of all sounds.
+      # Least cost of a way to each slot of every sound.
       def forward
         first = Array.new(@slots.first.size(@candidates.first.size), Passes::NEVER)
         @arrivals.first.each_with_index { |price, place| first[@slots.first.start(place)] = price }
-        costs = [first]
-        froms = [[]]
-        @rows.drop(1).each do |rows|
-          cost, from = @passes.forward(costs.last, rows)
-          costs << cost
-          froms << from
-        end
-        [costs, froms]
+        @rows.drop(1).each_with_object([first]) { |rows, costs| costs << @passes.forward(costs.last, rows) }
       end
 
-      # [rests, aheads] of all sounds.
+      # Least cost of a way from each slot of every sound to the end.
       def backward
-        rests = [Array.new(@slots.last.size(@candidates.last.size), 0)]
-        aheads = [[]]
-        @rows.drop(1).reverse_each do |rows|
-          rest, ahead = @passes.backward(rows, rests.last)
-          rests << rest
-          aheads << ahead
-        end
-        [rests.reverse, aheads.reverse]
+        last = Array.new(@slots.last.size(@candidates.last.size), 0)
+        @rows.drop(1).reverse_each.with_object([last]) { |rows, rests| rests << @passes.backward(rows, rests.last) }.reverse
       end
     end
   end

@@ -10,7 +10,18 @@ module Fawnmoss
       # prices and targets by entry (a target is the slot of the next sound: right after a shift, or quite settled where there is none); stays:
       # by row the number of entries without a shift; again, soon: what a shift costs more right after another one, and one
       # note later; width: entries a row; slots: how many the next sound has.
-      Rows = Struct.new(:prices, :targets, :stays, :again, :soon, :width, :slots)
+      Rows = Struct.new(:prices, :targets, :stays, :again, :soon, :width, :slots) do
+        # The entries that go to a target, in order.
+        def entries(target) = (@entries ||= sorted)[target]
+
+        private
+
+        def sorted
+          found = Array.new(slots) { [] }
+          targets.each_with_index { |target, entry| found[target] << entry }
+          found
+        end
+      end
 
       # What edges cost more, and the numbers of the terms that make it so, for one case of the string of the note before: the one gone to, or
       # another.

@@ -3,7 +3,6 @@
 module Fawnmoss
   module Fingering
     # The same in a tune where no hand ever moves: one slot where Passes has three.
-    # rubocop:disable-next Metrics/MethodLength -- as in Passes
     module StillPasses
       NEVER = Passes::NEVER
 
@@ -15,21 +14,17 @@ module Fawnmoss
         prices = rows.prices
         targets = rows.targets
         cost = Array.new(rows.slots, NEVER)
-        from = Array.new(rows.slots)
-        slot = edge = 0
+        slot = edge = stop = target = total = 0
         while slot < last.size
-          stop = edge + width
+          stop += width
           base = last[slot]
           while edge < stop
-            if (total = base + prices[edge]) < cost[target = targets[edge]]
-              cost[target] = total
-              from[target] = slot
-            end
+            cost[target] = total if (total = base + prices[edge]) < cost[target = targets[edge]]
             edge += 1
           end
           slot += 1
         end
-        [cost, from]
+        cost
       end
 
       # As Passes.backward.
@@ -37,23 +32,27 @@ module Fawnmoss
         width = rows.width
         prices = rows.prices
         targets = rows.targets
-        ahead = []
-        edge = 0
-        rest = rows.stays.map do
-          stop = edge + width
+        edge = stop = total = 0
+        rows.stays.map do
+          stop += width
           least = NEVER
-          best = nil
           while edge < stop
-            if (total = prices[edge] + after[targets[edge]]) < least
-              least = total
-              best = targets[edge]
-            end
+            least = total if (total = prices[edge] + after[targets[edge]]) < least
             edge += 1
           end
-          ahead << best
           least
         end
-        [rest, ahead]
+      end
+
+      # As Passes.from.
+      def from(last, rows, slot, cost)
+        rows.entries(slot).map { [_1 / rows.width, rows.prices[_1]] }.find { |before, price| last[before] + price == cost }&.first
+      end
+
+      # As Passes.ahead.
+      def ahead(rows, after, slot)
+        edge = slot * rows.width
+        (edge...(edge + rows.width)).map { [rows.targets[_1], rows.prices[_1]] }.min_by { |target, price| price + after[target] }.first
       end
     end
   end
