@@ -43,6 +43,16 @@ module FawnmossServer
       Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose) { Job.new(LANES.fetch(lane)).run(&block) } }
     end
 
+    STANDBY = Standby.new
+
+    # The same for work that is likely to come again: the block is called with what is given, and a process is kept ready to be given the next. key: all
+    # that its answer depends on besides.
+    def self.again(lane, whose, key, given, heavy: true, &block)
+      return yield given unless heavy
+
+      Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose) { STANDBY.run(LANES.fetch(lane), [lane, key], given, &block) } }
+    end
+
     # A seat in a lane for work that runs in a process of its own already.
     def self.seat(lane, whose, &block) = Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose, &block) }
   end

@@ -22,7 +22,7 @@ module FawnmossServer
       def self.computed(chart, input, last, today)
         solved, left_out = Charts.solved(chart, today)
         plan = input.items ? nil : input.plan(solved)
-        shown = Charts.shape(chart, solved, today, left_out)
+        shown = ChartAnswer.shape(chart, solved, today, left_out)
         [plan&.left_out || [], body(chart, input, solved, shown, last, today).merge(items: input.items || plan.items.map(&:to_h))]
       end
 

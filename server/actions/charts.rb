@@ -47,18 +47,25 @@ module FawnmossServer
         input = Inputs::ChartInput.read(fields)
         return stands(chart, input, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
 
-        drawn = apart(chart, today) do
-          solved = solve(chart, today, input.options, input.pins)
-          raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
-
-          written(drawing(chart, solved, today, options: input.options))
-        end
+        drawn = changed(chart, chart.request(today, input.options, input.pins), input.options.pencil, today)
         saved = FawnmossServer.db.transaction do
           chart.save_if(input.lock_version, options: input.options, **marked(chart, input, today))
                .tap { |done| chart.replace_pins(input.pins) if done }
         end
         saved or raise Stale, answer(chart, today)
-        row(chart).merge(drawn)
+        ChartAnswer.row(chart).merge(drawn)
+      end
+
+      # What comes of a change, which the next one will follow. Raises Refused, TooLong.
+      def self.changed(chart, request, pencil, today)
+        tune = readied(chart, today)
+        drawn = Apart.again(:charts, chart.studio_id, tune.key, { request:, pencil: }, heavy: tune.heavy?) do |given|
+          solved = Fawnmoss::Chart::Solve.call(tune.score, given[:request], FawnmossServer.catalogue)
+          raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
+
+          ChartAnswer.written(ChartAnswer.worked_out(solved, given[:pencil]))
+        end
+        ChartAnswer.asked(chart, drawn, today)
       end
 
       # Somebody saved since. When it was this very change, whose answer was lost on the way, nothing is the matter.
@@ -81,19 +88,22 @@ module FawnmossServer
       def self.answer(chart, today)
         drawn = apart(chart, today) do
           found, left_out = solved(chart, today)
-          written(drawing(chart, found, today, left_out))
+          ChartAnswer.written(ChartAnswer.drawing(chart, found, today, left_out))
         end
-        row(chart).merge(drawn)
+        ChartAnswer.row(chart).merge(drawn)
       end
 
-      # Runs the block apart when the tune is long, with all read that it may look at. Raises TooLong.
-      def self.apart(chart, today, &)
+      # Runs the block apart when the tune is long. Raises TooLong.
+      def self.apart(chart, today, &) = Apart.run(:charts, chart.studio_id, heavy: readied(chart, today).heavy?, &)
+
+      # The chart's tune; all is read then that work apart may look at. Raises TooLong.
+      def self.readied(chart, today)
         tune = chart.tune.charted
         chart.subject(today).ready
         chart.pins
         chart.pupil
         tune.score if tune.soon_read? # kept here; a process apart would read it anew for every change
-        Apart.run(:charts, chart.studio_id, heavy: tune.heavy?, &)
+        tune
       end
 
       # [solved chart, sentences about marks left out]. A stored mark that the pupil's hand no longer allows (another bass
@@ -122,40 +132,6 @@ module FawnmossServer
         chart.subject(today).solve(chart.tune.score, chart.request(today, options, pins))
       end
 
-      # A solved chart as the API shows it. left_out: sentences, as of solved.
-      def self.shape(chart, solved, today, left_out = []) = row(chart).merge(drawing(chart, solved, today, left_out))
-
-      # What is kept of it.
-      def self.row(chart)
-        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :part, :lock_version), pupil_name: chart.pupil&.name, options: chart.options.to_plain,
-          moved: chart.options.transpose&.words, pins: chart.marks.map(&:to_plain) }
-      end
-
-      # What is worked out. The heading is the tune's title of today, whatever stands in its text.
-      def self.drawing(chart, solved, today, left_out = [], options: chart.options)
-        request = solved.request
-        pencil = Fawnmoss::Chart::Pencil.beside(solved.tune, options.pencil)
-        { tempo: solved.tempo, fourth: request.fourth, slurs: request.slurs, bowing: request.bowing,
-          hand: !request.hand.nil?, positions: request.positions, shift: request.shift, slide: request.slide, trill: request.trill,
-          printed: request.printed, in_file: in_file(solved.tune),
-          chart: solved.to_h.merge(warnings: left_out + solved.warnings, pencil:, odd: Fawnmoss::Score::Sums.named(solved.tune.bars)),
-          hand_fingers: solved.hand_fingers, asks: asks(chart.subject(today), solved.demand_bars), **instrument(request.instrument) }
-      end
-
-      def self.written(drawn) = drawn.merge(chart: Written.of(drawn[:chart]))
-
-      # Marks that the file had.
-      def self.in_file(tune) = { fingers: tune.notes.count { _1.finger || _1.string }, bows: tune.notes.count(&:bow) }
-
-      # What the chart asks for, in words; had: the pupil has it.
-      def self.asks(subject, demand_bars)
-        demand_bars.filter_map { |id, bars| subject.map[id] && { skill: id, name: subject.map[id].name, bars:, had: subject.states.had?(id) } }
-      end
-
-      def self.instrument(instrument)
-        { strings: instrument.string_names, position_names: instrument.hand.position_names, contact_zone: instrument.contact_zone, set_bow: instrument.set_bow }
-      end
-
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
       def self.score(chart, today)
         request = chart.request(today)
@@ -172,7 +148,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :row, :drawing, :written, :without, :solve, :marked, :stands, :pinned?, :asks, :in_file, :instrument
+      private_class_method :create, :fitting, :changed, :readied, :without, :solve, :marked, :stands, :pinned?
     end
   end
 end

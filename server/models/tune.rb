@@ -40,9 +40,10 @@ module FawnmossServer
         raise TooLong.new(title, notes || score.played.size, MOST)
       end
 
-      private
-
+      # What its score depends on.
       def key = [format, text, title, second]
+
+      private
 
       # A melody that was changed until none of the second part's notes fits any more stands alone.
       def beside(melody)

@@ -3,7 +3,7 @@
 require_relative 'spec_helper'
 
 RSpec.describe FawnmossServer::Apart do
-  def job(seconds = 5, **more, &) = described_class::Job.new(described_class::Limits.new(seconds:, **more)).run(&)
+  def job(seconds = 5, **more, &) = FawnmossServer::Apart::Job.new(FawnmossServer::Apart::Limits.new(seconds:, **more)).run(&)
 
   it 'brings back what the block returns, from another process' do
     expect(job { [Process.pid, { a: 1/3r, 'b' => :c }] }).to match([be_positive & satisfy { _1 != Process.pid }, { a: 1/3r, 'b' => :c }])
@@ -28,6 +28,56 @@ RSpec.describe FawnmossServer::Apart do
     stub_const("#{described_class}::MEMORY", 30_000_000)
     expect { job { Array.new(40) { 'x' * 10_000_000 }.size } }.to raise_error(described_class::Failed)
     expect(Time.now - started).to be < 20
+  end
+
+  describe described_class::Standby do
+    let(:limits) { FawnmossServer::Apart::Limits.new(seconds: 5, wastes: true) }
+    let(:standby) { described_class.new }
+
+    def ask(given, key: :tune, limits: self.limits, &block)
+      standby.run(limits, key, given, &block || ->(number) { [Process.pid, number * 2] })
+    end
+
+    it 'gives the next of its kind to the process that did the last one, and another kind to another' do
+      first, *others = [1, 2, 3].map { ask(_1) }
+      expect([first, *others].map(&:last)).to eq([2, 4, 6])
+      expect([*others.map(&:first).uniq, Process.pid]).to match([first.first, satisfy { _1 != first.first }])
+      expect(ask(4, key: :other).first).not_to eq(first.first)
+      expect(ask(5).first).not_to eq(first.first) # it made room
+    end
+
+    it 'stands ready after a refusal, not after a break, and asks anew when the process is gone' do
+      pid = ask(1).first
+      picky = ->(number) { number.zero? ? raise(Fawnmoss::InvalidInput, 'Not that.') : [Process.pid, number] }
+      expect { ask(0, key: :picky, &picky) }.to raise_error(Fawnmoss::InvalidInput, 'Not that.')
+      kept = 2.times.map { ask(1, key: :picky, &picky).first }
+      expect(kept.uniq).to match([satisfy { _1 != pid }])
+      expect { ask(nil, key: :picky, &picky) }.to raise_error(/NoMethodError/)
+      again = ask(1, key: :picky, &picky).first
+      expect(again).not_to eq(kept.first)
+      Process.kill(:KILL, again)
+      sleep 0.2
+      expect(ask(7, key: :picky, &picky)).to match([satisfy { _1 != again }, 7])
+    end
+
+    it 'ends a process that has grown, is asked for nothing, or takes too long, and the next is answered all the same' do
+      stub_const('FawnmossServer::Apart::Held::GROWN', 20_000_000)
+      kept = []
+      grow = ->(number) { [Process.pid, (kept << ('x' * 15_000_000)) && number] }
+      expect(4.times.map { ask(_1, &grow).first }.uniq.size).to eq(2)
+      stub_const('FawnmossServer::Apart::Held::IDLE', 0.1)
+      pid = ask(1, key: :idle).first
+      sleep 0.5
+      expect(ask(2, key: :idle)).to match([satisfy { _1 != pid }, 4])
+      short = FawnmossServer::Apart::Limits.new(seconds: 0.3)
+      expect { ask(1, limits: short) { sleep 60 } }.to raise_error(FawnmossServer::Apart::Failed, /over 0.6/)
+      expect(ask(3).last).to eq(6)
+    end
+
+    it 'answers several at once, each with what was given, whoever forks meanwhile' do
+      answers = 8.times.map { |number| Thread.new { [standby.run(limits, number % 2, number) { |given| given + 100 }, job { number }] } }.map(&:value)
+      expect(answers).to eq(8.times.map { [_1 + 100, _1] })
+    end
   end
 
   describe described_class::Queue do
