@@ -13,6 +13,7 @@ gem 'zeitwerk', '~> 2.6.18'
 gem 'bcrypt', '~> 3.1'
 gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
 gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
+gem 'mail', '~> 2.8' # composes letters to account holders, and sends them by SMTP
 gem 'mysql2', '~> 0.5.7'
 gem 'prometheus-client', '~> 4.2' # figures of the running server, in the usual text format, over all its processes
 gem 'puma', '~> 8.0'

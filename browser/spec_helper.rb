@@ -6,9 +6,12 @@ ENV['FAWNMOSS_FAST_HASH'] = 'yes'
 ENV['FAWNMOSS_QUIET'] = 'yes'
 ENV['APP_ENV'] = 'production'
 
+require 'tmpdir'
+ENV['FAWNMOSS_OUTBOX'] = Dir.mktmpdir('fawnmoss-outbox').tap { |folder| at_exit { FileUtils.rm_rf(folder) } }
+ENV['FAWNMOSS_OUTBOX_PAGE'] = 'yes'
+
 require 'bcrypt'
 require 'capybara/rspec'
-require 'tmpdir'
 require_relative 'support/chromium'
 
 require_relative '../demo/seed'

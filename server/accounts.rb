@@ -16,13 +16,16 @@ module FawnmossServer
 
     plugin :middleware
     plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, wrap: :unless_hash, error_handler: BAD_JSON
+    # rubocop:disable-next Metrics/BlockLength -- one list of settings
     plugin :rodauth, json: :only do
-      enable :json, :login, :logout, :create_account, :change_password, :active_sessions
+      enable :json, :login, :logout, :create_account, :change_password, :reset_password, :active_sessions
       db { FawnmossServer.db }
       login_route 'api/login'
       logout_route 'api/logout'
       create_account_route 'api/create-account'
       change_password_route 'api/change-password'
+      reset_password_request_route 'api/forgotten'
+      reset_password_route 'api/new-password'
       only_json? true
       hmac_secret { FawnmossServer.settings.secret }
       domain { FawnmossServer.settings.hosts.first }
@@ -41,6 +44,9 @@ module FawnmossServer
       password_hash_cost { Accounts.cost }
       login_error_flash 'Email and password do not match.'
       create_account_autologin? false
+      reset_password_email_sent_notice_flash 'If a studio has this address, a letter with a link is on its way.'
+      reset_password_notice_flash 'The new password holds. Log in with it.'
+      reset_password_error_flash { @link_gone ? 'This link does not work any more. Ask for another.' : 'The password stays as it was' }
       create_account_notice_flash 'Log in with it now.'
       session_inactivity_deadline IDLE
       session_lifetime_deadline AGE
@@ -52,9 +58,17 @@ module FawnmossServer
         Attempts.wrong(login_names)
       end
       after_login do
+        letter(:elsewhere) if strange_browser?
         cookie = Attempts::Known.cookie(account_id, secure: FawnmossServer.settings.secure_cookies)
         Rack::Utils.set_cookie_header!(response.headers, Attempts::Known::COOKIE, cookie)
       end
+      before_reset_password_request_route { @asked_at = Ways.now }
+      send_reset_password_email { letter(:forgotten, link: "#{base_url}/new-password##{token_param_value(reset_password_key_value)}") }
+      after_reset_password do
+        remove_all_active_sessions
+        letter(:changed)
+      end
+      after_change_password { letter(:changed) }
       before_change_password_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
       before_create_account_route { @studio_name = studio_name if request.post? }
       after_create_account { Actions::OpenStudio.call(account_id, @studio_name) }

@@ -45,7 +45,7 @@ module FawnmossServer
 
     # Wrong passwords, the new ones of a log-in or the present one of a change: so many in so long, then none for as long.
     WRONG = { findtime: 15 * MINUTES, bantime: 15 * MINUTES }.freeze
-    LIMITS = { wrong_passwords: 5, wrong_of_source: 40, sign_ups: 10, links: 600, feeds: 60, pdfs: 40, imports: 300 }.freeze
+    LIMITS = { wrong_passwords: 5, wrong_of_source: 40, sign_ups: 10, forgotten: 10, links: 600, feeds: 60, pdfs: 40, imports: 300 }.freeze
 
     class << self
       # Names of what a log-in may be counted under. A browser that this account has logged in with before is counted by itself: whoever

@@ -6,8 +6,15 @@ module FawnmossServer
   class Accounts
     # What Accounts does otherwise than Rodauth by itself.
     module Ways
+      ALIKE = 0.3 # seconds that it takes to ask for a letter, whether there is anybody to write to or not
+      NEW = 600 # seconds after a studio was opened in which nobody is told of another browser
+      OFTEN = 3600 # seconds between two letters about other browsers
+
+      def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
       # What a wrong address and a wrong password are told alike.
       def throw_error_reason(reason, status, param, message)
+        reset_password_email_sent_response if @asked_at && %i[no_matching_login unverified_account].include?(reason)
         return super unless %i[no_matching_login invalid_password unverified_account].include?(reason)
 
         super(:wrong, 401, 'email', 'email and password do not match')
@@ -18,6 +25,14 @@ module FawnmossServer
 
       # Counted when the present password is asked for to change it.
       def password_match?(password) = super.tap { |right| Attempts.wrong(@guessing) if @guessing && !right }
+
+      # One letter in five minutes is enough; the answer is the same.
+      def reset_password_email_recently_sent? = super && reset_password_email_sent_response
+
+      def reset_password_email_sent_response
+        sleep [@asked_at + ALIKE - Ways.now, 0].max
+        super
+      end
 
       def currently_active_session?
         key = session[session_id_session_key] or return false
@@ -32,6 +47,19 @@ module FawnmossServer
       def logged_out_elsewhere? = logged_in? && !currently_active_session?
 
       private
+
+      def handle_invalid_reset_password_key
+        @link_gone = true
+        super
+      end
+
+      # To the account at hand.
+      def letter(kind, **about) = Letters.post(account_id, kind, base_url, **about)
+
+      # Not one that the account has logged in with before.
+      def strange_browser?
+        account[:created_at] < Time.now.utc - NEW && !Attempts::Known.of(request, account_id) && !Mailing.lately?(account_id, 'elsewhere', OFTEN)
+      end
 
       def studio_name = Actions::OpenStudio.name(Inputs::Fields.new({ 'studio' => param_or_nil('studio') }.compact))
 

@@ -12,11 +12,14 @@ module FawnmossServer
     class Figures
       PATH = '/metrics'
       OTHER = '(other)' # what is no place of ours, so that strangers cannot make the list grow
-      ACCOUNTS = %r{\A/api/(login|logout|create-account|change-password)\z} # which no route of the app answers
+      ACCOUNTS = %r{\A/api/(login|logout|create-account|change-password|forgotten|new-password)\z} # which no route of the app answers
       METHODS = %w[GET POST PUT PATCH DELETE HEAD OPTIONS].freeze
       TIMES = [0.01, 0.03, 0.1, 0.3, 1, 3, 10, 30].freeze # seconds
       FORWARDED = %w[HTTP_X_FORWARDED_FOR HTTP_FORWARDED HTTP_X_REAL_IP].freeze
       LOOPBACK = %w[127.0.0.1 ::1].freeze
+
+      # True for who sits at this machine: by loopback, and not passed on by another server.
+      def self.from_here?(env) = LOOPBACK.include?(env['REMOTE_ADDR']) && FORWARDED.none? { env.key?(_1) }
 
       # The figures themselves, made once before the server's processes are forked.
       class Book
@@ -103,7 +106,7 @@ module FawnmossServer
       def place(env) = env['sinatra.route']&.split(' ', 2)&.last || env['PATH_INFO'][ACCOUNTS] || OTHER
 
       def own(env)
-        return Answer.error(404, 'There is nothing here.') unless LOOPBACK.include?(env['REMOTE_ADDR']) && FORWARDED.none? { env.key?(_1) }
+        return Answer.error(404, 'There is nothing here.') unless Figures.from_here?(env)
 
         [200, { 'content-type' => Prometheus::Client::Formats::Text::CONTENT_TYPE, 'cache-control' => 'no-store' }, [@book.text]]
       end

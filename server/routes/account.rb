@@ -16,6 +16,13 @@ module FawnmossServer
           json({ ready:, **checks }, ready ? 200 : 503)
         end
 
+        # For trying things out at this machine: the letters that nobody sends anywhere.
+        app.get('/api/outbox') do
+          raise Missing unless FawnmossServer.settings.outbox_page && Boot::Figures.from_here?(env)
+
+          json({ letters: Mailing::Folder.new(FawnmossServer.settings.outbox).letters.map { _1.merge(at: _1[:at].iso8601) } })
+        end
+
         app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
         app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
       end

@@ -6,6 +6,8 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/today' },
     { path: '/login', component: () => import('./pages/LoginPage.vue'), meta: { open: true, title: 'Log in' } },
+    { path: '/new-password', component: () => import('./pages/NewPasswordPage.vue'), meta: { open: true, title: 'A new password' } },
+    { path: '/outbox', component: () => import('./pages/OutboxPage.vue'), meta: { open: true, title: 'Outbox' } },
     { path: '/k/:token', component: () => import('./pages/LinkPage.vue'), meta: { open: true, title: 'Practice card' } },
     { path: '/today', component: () => import('./pages/TodayPage.vue'), meta: { title: 'Today' } },
     { path: '/pupils', component: () => import('./pages/PupilsPage.vue'), meta: { title: 'Pupils' } },

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  class Accounts
+    # What is written to those who have an account.
+    module Letters
+      SUBJECTS = { forgotten: 'A new password for %s', changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s' }.freeze
+
+      # kind: of SUBJECTS; place: address under which the server is known; about: link.
+      def self.post(account_id, kind, place, **about)
+        studio = FawnmossServer.db[:studios].where(account_id:).get(:name)
+        Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about))
+      end
+
+      def self.forgotten(studio, _place, link:)
+        <<~TEXT
+          Somebody, we hope you, asked for a new password for the studio #{studio}.
+
+          Open this page within a day and choose one:
+          #{link}
+
+          If it was not you, do nothing: the password stays as it is.
+        TEXT
+      end
+
+      def self.changed(studio, place)
+        <<~TEXT
+          The password of the studio #{studio} was changed, and all browsers were logged out.
+
+          If it was not you, choose another at once: #{place}/login, "I have forgotten the password".
+        TEXT
+      end
+
+      def self.elsewhere(studio, place)
+        <<~TEXT
+          Somebody logged in to the studio #{studio} with a browser that has not been used for it before (#{Time.now.utc.strftime('%-d %B %Y, %H:%M')} UTC).
+
+          If it was you, all is well. If not, log in, end all log-ins ("Log out everywhere" on the Studio page) and choose another password: #{place}/studio
+        TEXT
+      end
+      private_class_method :forgotten, :changed, :elsewhere
+    end
+  end
+end
