@@ -38,6 +38,13 @@ RSpec.describe FawnmossServer::Apart do
       standby.run(limits, key, given, &block || ->(number) { [Process.pid, number * 2] })
     end
 
+    # Waits until a process is no more.
+    def gone(pid)
+      Timeout.timeout(60) { loop { Process.kill(0, pid) && sleep(0.05) } }
+    rescue Errno::ESRCH
+      sleep 0.1 # whoever waited for it knows too
+    end
+
     it 'gives the next of its kind to the process that did the last one, and another kind to another' do
       first, *others = [1, 2, 3].map { ask(_1) }
       expect([first, *others].map(&:last)).to eq([2, 4, 6])
@@ -56,7 +63,7 @@ RSpec.describe FawnmossServer::Apart do
       again = ask(1, key: :picky, &picky).first
       expect(again).not_to eq(kept.first)
       Process.kill(:KILL, again)
-      sleep 0.2
+      gone(again)
       expect(ask(7, key: :picky, &picky)).to match([satisfy { _1 != again }, 7])
     end
 
@@ -67,7 +74,7 @@ RSpec.describe FawnmossServer::Apart do
       expect(4.times.map { ask(_1, &grow).first }.uniq.size).to eq(2)
       stub_const('FawnmossServer::Apart::Held::IDLE', 0.1)
       pid = ask(1, key: :idle).first
-      sleep 0.5
+      gone(pid)
       expect(ask(2, key: :idle)).to match([satisfy { _1 != pid }, 4])
       short = FawnmossServer::Apart::Limits.new(seconds: 0.3)
       expect { ask(1, limits: short) { sleep 60 } }.to raise_error(FawnmossServer::Apart::Failed, /over 0.6/)
