@@ -62,11 +62,13 @@ module FawnmossServer
     # Skill ids that the tunes in work ask for.
     def wanted(pupil) = cards(pupil).flat_map { _1[:demands] }.uniq
 
-    # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with, and a part played under others' tune is
-    # none. states: States.
+    # Those of them with a tune, not with a part played under others' tune.
+    def tune_cards(pupil) = cards(pupil).select { _1[:part] == 'tune' }
+
+    # Fawnmoss::Path::Plan::Work list, the tune in hand first; tunes that go by themselves are done with. states: States.
     def tunes(pupil, states)
       marked = digest(pupil).tunes
-      still = cards(pupil).select { _1[:part] == 'tune' }.uniq { _1[:tune_id] }.reject { |card| by_itself?(marked[card[:tune_id].to_s]) }
+      still = tune_cards(pupil).uniq { _1[:tune_id] }.reject { |card| by_itself?(marked[card[:tune_id].to_s]) }
       still.first(TUNES).map do |card|
         Fawnmoss::Path::Plan::Work.new(tune: card[:tune_id], title: card[:title], key: card[:key_name], spots: card[:spots], since: card[:issued_on],
                                        unmet: card[:demands].reject { states.had?(_1) }, last: marked[card[:tune_id].to_s]&.first)

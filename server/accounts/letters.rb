@@ -25,7 +25,7 @@ module FawnmossServer
 
       def self.changed(studio, place)
         <<~TEXT
-          The password of the studio #{studio} was changed, and all browsers were logged out.
+          The password of the studio #{studio} was changed, and all other browsers were logged out.
 
           If it was not you, choose another at once: #{place}/login, "I have forgotten the password".
         TEXT

@@ -64,7 +64,7 @@ module FawnmossServer
         concert(studio)
       end
 
-      def self.carded(pupil) = Roll.new(pupil.studio, [pupil]).cards(pupil).filter_map { _1[:tune_id] }
+      def self.carded(pupil) = Roll.new(pupil.studio, [pupil]).tune_cards(pupil).map { _1[:tune_id] }
 
       # What works out how long each takes: at the tempo of the pupil's own chart, where there is one.
       def self.seconds(pieces)

@@ -151,6 +151,7 @@ RSpec.describe 'groups' do
     expect(act('cards')[:cards].size).to eq(3)
     plan = api(:get, "/api/pupils/#{juna[:id]}/plan?date=#{(today + 1).iso8601}")
     expect(plan[:items].filter_map { _1[:tune] }).to eq([tune[:id]])
+    expect(api(:get, "/api/pupils/#{juna[:id]}/repertoire")[:work].map { _1[:title] }).to eq(['Steps'])
   end
 
   it 'have a part on open strings whose marks stay where they are when the tune is changed' do
