@@ -62,7 +62,7 @@ module FawnmossServer
         cookie = Attempts::Known.cookie(account_id, secure: FawnmossServer.settings.secure_cookies)
         Rack::Utils.set_cookie_header!(response.headers, Attempts::Known::COOKIE, cookie)
       end
-      before_reset_password_request_route { @asked_at = Ways.now }
+      before_reset_password_request_route { @asked_at = Clock.now }
       send_reset_password_email { letter(:forgotten, link: "#{base_url}/new-password##{token_param_value(reset_password_key_value)}") }
       after_reset_password do
         remove_all_active_sessions

@@ -10,8 +10,6 @@ module FawnmossServer
       NEW = 600 # seconds after a studio was opened in which nobody is told of another browser
       OFTEN = 3600 # seconds between two letters about other browsers
 
-      def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-
       # What a wrong address and a wrong password are told alike.
       def throw_error_reason(reason, status, param, message)
         reset_password_email_sent_response if @asked_at && %i[no_matching_login unverified_account].include?(reason)
@@ -30,7 +28,7 @@ module FawnmossServer
       def reset_password_email_recently_sent? = super && reset_password_email_sent_response
 
       def reset_password_email_sent_response
-        sleep [@asked_at + ALIKE - Ways.now, 0].max
+        sleep [@asked_at + ALIKE - Clock.now, 0].max
         super
       end
 

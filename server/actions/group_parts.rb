@@ -58,7 +58,7 @@ module FawnmossServer
       def keys = @keys ||= ranked(Fawnmoss::Practice::FriendlyKeys.new(@tune.score, FawnmossServer.catalogue))
 
       def ranked(ways)
-        return ways.on_open_strings(@pupils.map { FawnmossServer.catalogue.instrument(_1.instrument) }) if players.empty?
+        return ways.on_open_strings(@pupils.map { subjects[_1.id].instrument }) if players.empty?
 
         ways.for_group(players.map { subjects[_1.id].request(kind(_1)['version']) })
       end

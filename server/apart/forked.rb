@@ -2,8 +2,8 @@
 
 module FawnmossServer
   module Apart
-    # What a forked process does with a block, and how its answer comes back to the one that forked it. Of whoever includes it: @seconds and @wastes,
-    # as of Limits. Time is what the job itself takes of a processor: on a busy machine it gets PATIENCE times as long by the clock.
+    # What a forked process does with a block, and how its answer comes back to the one that forked it. Time is what the job itself takes of
+    # a processor: on a busy machine it gets PATIENCE times as long by the clock.
     module Forked
       PATIENCE = 2
       SIZE = 'Q' # a number of 8 bytes
@@ -12,13 +12,19 @@ module FawnmossServer
       # that a process has ended would not be seen.
       FORKING = Mutex.new
 
+      # limits: Limits of its lane.
+      def initialize(limits)
+        @seconds = limits.seconds
+        @wastes = limits.wastes
+      end
+
       private
 
-      # What the process does: sends what the block comes to, and ends.
-      def child(writer, block)
+      # What the process does: the block, and then it ends.
+      def child(writer)
         GC.disable if @wastes
         alone(writer)
-        tell(writer, block)
+        yield
       rescue Exception => e # rubocop:disable Lint/RescueException -- the last word of this process; nothing may run on in it
         warn "apart: #{e.class}: #{e.message}"
       ensure
@@ -66,7 +72,7 @@ module FawnmossServer
 
       # What was told, or '' when the process ended first. Raises Failed when it is late.
       def heard(reader)
-        stop = now + (@seconds * PATIENCE)
+        stop = Clock.now + (@seconds * PATIENCE)
         size = part(reader, [0].pack(SIZE).bytesize, stop) or return ''
         part(reader, size.unpack1(SIZE), stop) || ''
       end
@@ -75,7 +81,7 @@ module FawnmossServer
       def part(reader, size, stop)
         bytes = String.new(encoding: Encoding::BINARY)
         while bytes.bytesize < size
-          left = stop - now
+          left = stop - Clock.now
           raise Failed, "over #{@seconds * PATIENCE} seconds" unless left.positive? && reader.wait_readable(left)
 
           bytes << reader.readpartial([size - bytes.bytesize, 1 << 20].min)
@@ -95,8 +101,6 @@ module FawnmossServer
         else raise answer.start_with?('NoMemoryError') ? Failed.new('out of memory') : answer
         end
       end
-
-      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

@@ -12,8 +12,7 @@ module FawnmossServer
 
       # limits: Limits of its lane.
       def initialize(limits, &block)
-        @seconds = limits.seconds
-        @wastes = limits.wastes
+        super(limits)
         FORKING.synchronize { start(block) }
         @life = Process.detach(@pid)
       end
@@ -45,7 +44,7 @@ module FawnmossServer
         orders, @writer = IO.pipe(binmode: true)
         @pid = fork do
           [@reader, @writer].each(&:close)
-          child(answers, orders, block)
+          child(answers) { serve(orders, answers, block) }
         end
         [orders, answers].each(&:close)
       end
@@ -54,25 +53,18 @@ module FawnmossServer
       def ended? = @life.value&.success?
 
       # What the process does.
-      def child(answers, orders, block)
-        GC.disable if @wastes
-        alone(answers)
+      def serve(orders, answers, block)
         had = taken
-        tell(answers, -> { block.call(@given) }) while taken - had < GROWN && given?(orders)
-      rescue Exception => e # rubocop:disable Lint/RescueException -- as in Forked
-        warn "apart: #{e.class}: #{e.message}"
-      ensure
-        Process.exit!(0)
+        while taken - had < GROWN && (given = received(orders))
+          tell(answers, -> { block.call(*given) })
+        end
       end
 
-      # Waits for what is given next; false when nothing comes.
-      def given?(orders)
-        return false unless orders.wait_readable(IDLE)
-
-        @given = Marshal.load(orders) # rubocop:disable Security/MarshalLoad -- written by our own process
-        true
+      # [what is given next], or nil when nothing comes.
+      def received(orders)
+        [Marshal.load(orders)] if orders.wait_readable(IDLE) # rubocop:disable Security/MarshalLoad -- written by our own process
       rescue EOFError
-        false
+        nil
       end
     end
   end

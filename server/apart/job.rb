@@ -6,12 +6,6 @@ module FawnmossServer
     class Job
       include Forked
 
-      # limits: Limits of its lane.
-      def initialize(limits)
-        @seconds = limits.seconds
-        @wastes = limits.wastes
-      end
-
       # Returns what the block returns. Raises what it raises, and Failed.
       def run(&block)
         pid, reader = start(block)
@@ -29,7 +23,7 @@ module FawnmossServer
           reader, writer = IO.pipe(binmode: true)
           pid = fork do
             reader.close
-            child(writer, block)
+            child(writer) { tell(writer, block) }
           end
           writer.close
           [pid, reader]

@@ -40,17 +40,15 @@ module FawnmossServer
       # Who is not called within PATIENCE is told so, like one who found the queue full.
       def wait(ticket)
         @waiting << ticket
-        stop = now + PATIENCE
+        stop = Clock.now + PATIENCE
         until ticket.called
-          raise Busy, @waiting.index(ticket) + 1 unless (left = stop - now).positive?
+          raise Busy, @waiting.index(ticket) + 1 unless (left = stop - Clock.now).positive?
 
           ticket.wake.wait(@lock, left)
         end
       ensure
         @waiting.delete(ticket) unless ticket.called # it gave up, or its thread was stopped
       end
-
-      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
       def leave(whose)
         @lock.synchronize do

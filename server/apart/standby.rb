@@ -12,11 +12,11 @@ module FawnmossServer
       # limits: Limits of the lane; key: all that the block's answer depends on besides what it is given. Returns what the block returns. Raises as
       # Job#run.
       def run(limits, key, given, &)
-        held = take(key) || Held.new(limits, &)
-        answer = held.ask(given)
-        unless answer # it had just ended
-          held.leave
-          answer = (held = Held.new(limits, &)).ask(given) or raise Failed, 'it ended without an answer'
+        held = take(key)
+        unless (answer = held&.ask(given)) # there is none, or it had just ended
+          held&.leave
+          held = Held.new(limits, &)
+          answer = held.ask(given) or raise Failed, 'it ended without an answer'
         end
         keep(key, held)
         answer.first

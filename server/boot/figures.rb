@@ -46,8 +46,8 @@ module FawnmossServer
         # Counts heavy work while the block does it.
         def apart(lane)
           safely { @waiting.increment(labels: { lane: }) }
-          started = Figures.now
-          yield.tap { safely { @apart.observe(Figures.now - started, labels: { lane: }) } }
+          started = Clock.now
+          yield.tap { safely { @apart.observe(Clock.now - started, labels: { lane: }) } }
         rescue Apart::Busy, Apart::Failed => e
           safely { @refused.increment(labels: { lane:, why: e.is_a?(Apart::Busy) ? 'full' : 'limits' }) }
           raise
@@ -71,8 +71,6 @@ module FawnmossServer
         end
       end
 
-      def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-
       # Begins to count: for a server, before its processes are forked, which share the book. Its folder goes with the process that made it.
       def self.open
         @open ||= begin
@@ -94,8 +92,8 @@ module FawnmossServer
       def call(env)
         return own(env) if env['PATH_INFO'] == PATH
 
-        started = self.class.now
-        @app.call(env).tap { |status, *| @book.request(verb(env), place(env), status, self.class.now - started) }
+        started = Clock.now
+        @app.call(env).tap { |status, *| @book.request(verb(env), place(env), status, Clock.now - started) }
       end
 
       private

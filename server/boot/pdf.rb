@@ -59,9 +59,9 @@ module FawnmossServer
 
       # Until the notes are engraved and the fonts are there.
       def wait(browser)
-        stop = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE
+        stop = Clock.now + PATIENCE
         until browser.evaluate("!!document.querySelector('#{READY}') && document.fonts.status === 'loaded'")
-          raise Away, 'The page did not get ready in time.' if Process.clock_gettime(Process::CLOCK_MONOTONIC) > stop
+          raise Away, 'The page did not get ready in time.' if Clock.now > stop
 
           sleep 0.05
         end

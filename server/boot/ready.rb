@@ -31,8 +31,8 @@ module FawnmossServer
 
       # Where the server keeps files for a while.
       def self.disk(folder = Dir.tmpdir)
-        if @looked.nil? || now - @looked > LOOKED
-          @looked = now
+        if @looked.nil? || Clock.now - @looked > LOOKED
+          @looked = Clock.now
           @free = free(folder)
         end
         return 'cannot be looked at' unless @free
@@ -46,9 +46,7 @@ module FawnmossServer
       rescue SystemCallError
         nil
       end
-
-      def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      private_class_method :database, :tables, :free, :now
+      private_class_method :database, :tables, :free
     end
   end
 end

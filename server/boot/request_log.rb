@@ -14,7 +14,7 @@ module FawnmossServer
 
       def call(env)
         id = env['fawnmoss.request_id'] = SecureRandom.hex(6)
-        started = now
+        started = Clock.now
         status, headers, body = @app.call(env)
         write(env, id, status, started)
         [status, headers.merge('x-request-id' => id), body]
@@ -22,11 +22,9 @@ module FawnmossServer
 
       private
 
-      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-
       def write(env, id, status, started)
         path = env['PATH_INFO'].sub(%r{\A(/k|/api/link|/feed)/.*}, '\1/...')
-        line = { at: Time.now.utc.iso8601(3), id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((now - started) * 1000).round(1) }
+        line = { at: Time.now.utc.iso8601(3), id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((Clock.now - started) * 1000).round(1) }
         line[:error] = env['fawnmoss.error'] if env['fawnmoss.error']
         @out.puts JSON.generate(line) unless ENV['FAWNMOSS_QUIET']
       end

@@ -8,6 +8,10 @@ export const shortDate = (iso: string): string => day(iso).toLocaleDateString('e
 /** "9 March 2026". */
 export const fullDate = (iso: string): string => day(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 
+/** "9 March at 16:30", where the reader is, for 2026-03-09T15:30:00Z. */
+export const momentOf = (iso: string): string =>
+  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' })
+
 /** So many days on (or back) from a day: 2026-03-30 for 2026-03-28 and 2. */
 export function daysOn(iso: string, by: number): string {
   const date = day(iso)

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import FrontDoor from '../components/FrontDoor.vue'
+import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
 const session = useSession()
@@ -12,22 +13,21 @@ const wants = ref<'in' | 'new' | 'forgotten'>('in')
 const email = ref('')
 const password = ref('')
 const name = ref('')
-const busy = ref(false)
-const problem = ref('')
 const said = ref('')
+const { busy, trouble, act } = useAct()
 const creating = computed(() => wants.value === 'new')
 const forgotten = computed(() => wants.value === 'forgotten')
 const title = computed(() => ({ in: 'Log in', new: 'Open a studio', forgotten: 'A new password' })[wants.value])
 
 function want(what: typeof wants.value): void {
   wants.value = what
-  problem.value = said.value = ''
+  trouble.value = null
+  said.value = ''
 }
 
-async function send(): Promise<void> {
-  busy.value = true
-  problem.value = said.value = ''
-  try {
+const send = () =>
+  act(async () => {
+    said.value = ''
     if (forgotten.value) {
       said.value = (await ask<{ success: string }>('POST', '/forgotten', { email: email.value })).success
       return
@@ -36,12 +36,7 @@ async function send(): Promise<void> {
     else await session.logIn(email.value, password.value)
     const to = String(route.query.to ?? '/today')
     await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/today')
-  } catch (error) {
-    problem.value = (error as Trouble).text
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -54,7 +49,7 @@ async function send(): Promise<void> {
       :hint="creating ? 'Ten characters or more; three or four words are good.' : ''" persistent-hint
     />
     <v-text-field v-if="creating" v-model="name" label="Name of the studio" maxlength="120" />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p v-if="said" role="status">{{ said }} Nothing after a few minutes? Look where unwanted mail goes, or try another address.</p>
     <v-btn type="submit" variant="flat" color="primary" :loading="busy"
       :disabled="!email || (!forgotten && !password)">{{ forgotten ? 'Send the link' : title }}</v-btn>

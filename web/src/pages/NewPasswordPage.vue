@@ -1,29 +1,22 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import FrontDoor from '../components/FrontDoor.vue'
+import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
 /** Behind the # of the letter's link, so that no server's log and no other page sees it. */
 const key = decodeURIComponent(location.hash.slice(1))
 const session = useSession()
 const password = ref('')
-const busy = ref(false)
-const problem = ref('')
 const done = ref('')
+const { busy, trouble, act } = useAct()
 
-async function send(): Promise<void> {
-  busy.value = true
-  problem.value = ''
-  try {
+const send = () =>
+  act(async () => {
     done.value = (await ask<{ success: string }>('POST', '/new-password', { key, password: password.value })).success
     session.studio = null // all browsers are logged out, this one too
-  } catch (error) {
-    problem.value = (error as Trouble).text
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -36,7 +29,7 @@ async function send(): Promise<void> {
     <template v-else>
       <v-text-field v-model="password" type="password" label="New password" autocomplete="new-password" autofocus
         hint="Ten characters or more; three or four words are good. All browsers are logged out." persistent-hint />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!password || !key">Take this password</v-btn>
       <p v-if="!key" class="problem" role="alert">The link is not whole. Copy all of it from the letter.</p>
       <v-btn to="/login">Back to the log-in</v-btn>

@@ -1,25 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
+import { useLoad } from '../composables/useLoad'
+import { momentOf } from '../geometry/dates'
 
 interface Letter { id: number; to: string; subject: string; at: string; body: string }
-const letters = ref<Letter[]>([])
-const problem = ref('')
-const asked = ref(false)
+const { data: letters, problem, load } = useLoad(async () => (await ask<{ letters: Letter[] }>('GET', '/outbox')).letters)
+void load()
 
-async function look(): Promise<void> {
-  problem.value = ''
-  try {
-    letters.value = (await ask<{ letters: Letter[] }>('GET', '/outbox')).letters
-  } catch (error) {
-    problem.value = (error as Trouble).text
-  } finally {
-    asked.value = true
-  }
-}
-void look()
-
-const when = (at: string): string => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' })
 /** Words and links of a letter, in order. */
 const parts = (body: string) => body.split(/(https?:\/\/\S+)/)
 </script>
@@ -28,14 +15,14 @@ const parts = (body: string) => body.split(/(https?:\/\/\S+)/)
   <div class="outbox">
     <header>
       <h1>Outbox</h1>
-      <v-btn @click="look">Look again</v-btn>
+      <v-btn @click="load">Look again</v-btn>
     </header>
     <p class="small">Letters that a real server would send. With the demo they are kept here, and go nowhere.</p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <p v-else-if="asked && !letters.length">No letters yet.</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem.text }}</p>
+    <p v-else-if="letters && !letters.length">No letters yet.</p>
     <article v-for="letter in letters" :key="letter.id">
       <h2>{{ letter.subject }}</h2>
-      <p class="small quiet">to {{ letter.to }}, {{ when(letter.at) }}</p>
+      <p class="small quiet">to {{ letter.to }}, {{ momentOf(letter.at) }}</p>
       <p class="body"><template v-for="(part, at) in parts(letter.body)" :key="at"><a v-if="at % 2" :href="part">{{ part }}</a><template
         v-else>{{ part }}</template></template></p>
     </article>

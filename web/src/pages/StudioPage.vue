@@ -1,47 +1,37 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask } from '../api/client'
 import StudioHand from '../components/StudioHand.vue'
 import StudioRules from '../components/StudioRules.vue'
 import TakeIn from '../components/TakeIn.vue'
 import StudioYears from '../components/StudioYears.vue'
+import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
 const session = useSession()
 const router = useRouter()
 const old = ref('')
 const fresh = ref('')
-const busy = ref(false)
-const said = ref('')
-const problem = ref('')
+const { busy, said, trouble, act } = useAct()
 
 const taken = ref('')
 async function restored(what: { name: string }): Promise<void> {
   taken.value = what.name
   await session.look()
 }
-async function change(): Promise<void> {
-  busy.value = true
-  said.value = problem.value = ''
-  try {
+const change = () => {
+  said.value = ''
+  return act(async () => {
     await ask('POST', '/change-password', { password: old.value, new_password: fresh.value })
-    said.value = 'The password is changed, and every other browser is logged out.'
     old.value = fresh.value = ''
-  } catch (error) {
-    problem.value = (error as Trouble).text
-  } finally {
-    busy.value = false
-  }
+  }, 'The password is changed, and every other browser is logged out.')
 }
-async function leave(everywhere = false): Promise<void> {
-  try {
+const leave = (everywhere = false) =>
+  act(async () => {
     await session.logOut(everywhere)
     await router.push('/login')
-  } catch (error) {
-    problem.value = (error as Trouble).text
-  }
-}
+  })
 </script>
 
 <template>
@@ -68,7 +58,7 @@ async function leave(everywhere = false): Promise<void> {
     <form class="narrow" @submit.prevent="change">
       <v-text-field v-model="old" type="password" label="Present password" autocomplete="current-password" />
       <v-text-field v-model="fresh" type="password" label="New password, at least ten characters" autocomplete="new-password" />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
       <p role="status">{{ said }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!old || !fresh">Change it</v-btn>
     </form>

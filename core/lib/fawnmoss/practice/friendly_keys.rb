@@ -80,7 +80,7 @@ module Fawnmoss
 
       def with_open_strings(interval, instruments)
         moved = @tune.up(interval)
-        cost = instruments.uniq.sum { Together::OpenStrings.new(moved, _1).least * instruments.count(_1) }
+        cost = instruments.tally.sum { |instrument, players| Together::OpenStrings.new(moved, instrument).least * players }
         Ranked.new(key: moved.key.name, interval: instruments.map { interval }, unmet: [], cost: cost.round(2), words: words(interval))
       rescue InvalidInput # a note that could only be written with three sharps or flats
         nil
