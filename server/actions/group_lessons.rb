@@ -24,10 +24,11 @@ module FawnmossServer
         new(studio, group, fields.date('date', (today - 400)..(today + 400)) || today, today).parts
       end
 
-      # begin, finish, marks and cards of a lesson's day.
+      # begin, finish, mark or cards of a lesson's day. Cards can be made ready for a day to come; a lesson is not held before its day.
       def self.act(studio, group_id, fields, today, act)
         group = studio.group(group_id)
-        date = fields.date('date', (today - 400)..today) || today
+        date = fields.date('date', (today - 400)..(today + 400)) || today
+        fields.refuse('date', 'This lesson is still to come.', 'Begin it on its day.') if date > today && act.to_s != 'cards'
         new(studio, group, date, today).public_send(act, fields)
       end
 

@@ -114,6 +114,14 @@ RSpec.describe 'groups' do
     expect(status).to eq(404)
   end
 
+  it 'have their cards ready before the day, while the lesson itself waits for it' do
+    api(:put, "/api/groups/#{trio[:id]}/lesson", { date: (today + 3).iso8601, wishes: { tune_id: tune[:id] }, roll: [{ pupil_id: bo[:id], there: false }] })
+    ahead = { date: (today + 3).iso8601 }
+    expect(api(:post, "/api/groups/#{trio[:id]}/cards", ahead)[:cards].map { _1[:pupil_id] }).to eq([juna[:id], ned[:id]])
+    %w[begin finish].each { api(:post, "/api/groups/#{trio[:id]}/#{_1}", ahead) }
+    expect([status, error[:message], error[:where][:field]]).to eq([422, 'This lesson is still to come.', 'date'])
+  end
+
   it 'give each a part: open strings for a beginner leave the tune’s own chart as it is, and what the bass has to watch for comes first' do
     expect(lesson_parts).to eq(keys: [], key: nil, parts: [])
     own = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: juna[:id], version: 'simple' })
