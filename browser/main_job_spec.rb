@@ -84,12 +84,7 @@ RSpec.describe 'the main job' do
 
   it 'opens a new studio, empty, with a word on what to do first' do
     using_session(:new) do
-      visit '/login'
-      click_button 'Open a new studio'
-      fill_in 'Email', with: "new#{Process.pid}@example.test"
-      fill_in 'Password', with: 'a long enough word'
-      fill_in 'Name of the studio', with: 'Willow Room'
-      click_button 'Open a studio'
+      open_studio("new#{Process.pid}@example.test", 'Willow Room', 'a long enough word')
       expect(page).to have_content('No pupils yet')
       click_link 'Tunes'
       expect(page).to have_content('The shelf is empty')

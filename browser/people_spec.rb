@@ -154,13 +154,7 @@ RSpec.describe 'pupils' do
     expect(page).to have_content('German hold')
 
     Capybara.reset_sessions!
-    visit '/login'
-    click_button 'Open a new studio'
-    fill_in 'Email', with: 'new@fawnmoss.example'
-    fill_in 'Password', with: 'quite another long password'
-    fill_in 'Name of the studio', with: 'Second Room'
-    click_button 'Open a studio'
-    expect(page).to have_css('nav[aria-label="Places"]')
+    open_studio('new@fawnmoss.example', 'Second Room')
     visit '/studio'
     attach_file('Restore one that was saved', files['studio'], make_visible: true)
     expect(page).to have_content('Birch Lane Strings is restored.')
@@ -216,13 +210,7 @@ RSpec.describe 'pupils' do
     Capybara.reset_sessions!
     actions = 0
     act = ->(&deed) { deed.call.tap { actions += 1 } }
-    visit '/login'
-    act.call { click_button 'Open a new studio' }
-    act.call { fill_in 'Email', with: 'four@fawnmoss.example' }
-    act.call { fill_in 'Password', with: 'quite another long password' }
-    act.call { fill_in 'Name of the studio', with: 'Four Chairs' }
-    act.call { click_button 'Open a studio' }
-    expect(page).to have_css('nav[aria-label="Places"]')
+    open_studio('four@fawnmoss.example', 'Four Chairs') { |deed| act.call { deed.call } }
     [['Tam', 'violin', 6, nil], ['Isa', 'cello', 8, nil], ['Jo', 'violin', 41, 'Scales'], ['Kit', 'bass', 16, 'Left hand']].each do |name, instrument, age, plays|
       act.call { visit '/pupils' }
       act.call { click_button 'Add a pupil' }

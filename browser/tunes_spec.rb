@@ -181,13 +181,7 @@ RSpec.describe 'the shelf' do
 
   it 'has a starter shelf for who begins: looked at, and taken with one click' do
     page.driver.browser.manage.delete_all_cookies
-    visit '/login'
-    click_button 'Open a new studio'
-    fill_in 'Email', with: 'new@example.test'
-    fill_in 'Password', with: 'a quiet brook runs'
-    fill_in 'Name of the studio', with: 'The New Room'
-    click_button 'Open a studio'
-    expect(page).to have_css('nav[aria-label="Places"]')
+    open_studio('new@example.test', 'The New Room')
     visit '/tunes'
     find('summary', text: 'What is in it').click
     expect(page).to have_css('.starter h3', text: 'Open strings')

@@ -5,9 +5,9 @@ require 'roda'
 require 'rodauth'
 
 module FawnmossServer
-  # Log in, log out here or everywhere, create an account, change the password: Rodauth, JSON only, under /api. Sessions are kept by
-  # the server and end with a log-out and a changed password. Nothing tells whether an address has an account: not the words, not the
-  # time, not a lock, not the answer to a sign-up (which never logs in by itself).
+  # Log in, log out here or everywhere, open a studio, change the password: Rodauth, JSON only, under /api. Sessions are kept by the server and end with a
+  # log-out and a changed password. Nothing tells whether an address has an account: not the words, not the time, not a lock, not the answer to a sign-up.
+  # A studio is named and has a password only once a letter to its address was answered: nobody can lay hands on an address of somebody else's.
   class Accounts < Roda
     IDLE = 14 * 86_400 # seconds without use until a session ends
     AGE = 60 * 86_400 # seconds until it ends in any case
@@ -18,11 +18,13 @@ module FawnmossServer
     plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, wrap: :unless_hash, error_handler: BAD_JSON
     # rubocop:disable-next Metrics/BlockLength -- one list of settings
     plugin :rodauth, json: :only do
-      enable :json, :login, :logout, :create_account, :change_password, :reset_password, :active_sessions
+      enable :json, :login, :logout, :create_account, :verify_account, :change_password, :reset_password, :active_sessions
       db { FawnmossServer.db }
       login_route 'api/login'
       logout_route 'api/logout'
       create_account_route 'api/create-account'
+      verify_account_route 'api/open-studio'
+      verify_account_resend_route nil # to ask for a studio again sends another letter
       change_password_route 'api/change-password'
       reset_password_request_route 'api/forgotten'
       reset_password_route 'api/new-password'
@@ -43,11 +45,13 @@ module FawnmossServer
       password_maximum_bytes 72
       password_hash_cost { Accounts.cost }
       login_error_flash 'Email and password do not match.'
-      create_account_autologin? false
       reset_password_email_sent_notice_flash 'If a studio has this address, a letter with a link is on its way.'
       reset_password_notice_flash 'The new password holds. Log in with it.'
       reset_password_error_flash { @link_gone ? 'This link does not work any more. Ask for another.' : 'The password stays as it was' }
-      create_account_notice_flash 'Log in with it now.'
+      create_account_notice_flash 'A letter with a link is on its way.'
+      create_account_error_flash 'No letter can be sent there'
+      verify_account_notice_flash 'The studio is open.'
+      verify_account_error_flash { @link_gone ? 'This link does not work any more. Ask for another.' : 'The studio is not open yet' }
       session_inactivity_deadline IDLE
       session_lifetime_deadline AGE
 
@@ -59,8 +63,7 @@ module FawnmossServer
       end
       after_login do
         letter(:elsewhere) if strange_browser?
-        cookie = Attempts::Known.cookie(account_id, secure: FawnmossServer.settings.secure_cookies)
-        Rack::Utils.set_cookie_header!(response.headers, Attempts::Known::COOKIE, cookie)
+        know_browser
       end
       before_reset_password_request_route { @asked_at = Clock.now }
       send_reset_password_email { letter(:forgotten, link: "#{base_url}/new-password##{token_param_value(reset_password_key_value)}") }
@@ -70,8 +73,13 @@ module FawnmossServer
       end
       after_change_password { letter(:changed) }
       before_change_password_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
-      before_create_account_route { @studio_name = studio_name if request.post? }
-      after_create_account { Actions::OpenStudio.call(account_id, @studio_name) }
+      before_create_account_route { @asked_at = Clock.now }
+      send_verify_account_email { letter(:opening, link: "#{base_url}/open-studio##{token_param_value(verify_account_key_value)}") }
+      before_verify_account_route { @studio_name = studio_name if request.post? }
+      after_verify_account do
+        Actions::OpenStudio.call(account_id, @studio_name)
+        know_browser
+      end
 
       auth_class_eval { include Ways }
     end

@@ -18,6 +18,30 @@ module Steps
     Steps.cookie = page.driver.browser.manage.cookie_named('fawnmoss').slice(:name, :value, :path)
   end
 
+  # The whole way to a studio of one's own; its Today is seen then. The block, if there is one, is given each action to do.
+  def open_studio(email, name, password = 'a quiet brook runs', &act)
+    act ||= :call.to_proc
+    visit '/login'
+    act.call(-> { click_button 'Open a new studio' })
+    act.call(-> { fill_in 'Email', with: email })
+    act.call(-> { click_button 'Send the link' })
+    expect(page).to have_css('[role=status]', text: 'A letter with a link is on its way.')
+    act.call(-> { visit link_of_letter(email, 'open-studio') })
+    act.call(-> { fill_in 'Name of the studio', with: name })
+    act.call(-> { fill_in 'Password', with: password })
+    act.call(-> { click_button 'Open it' })
+    expect(page).to have_css('nav[aria-label="Places"]')
+  end
+
+  # Link to a page in the last letter to an address, as soon as there is one. It begins a page of its own, as in another window.
+  def link_of_letter(email, page_name)
+    outbox = FawnmossServer::Mailing::Folder.new(FawnmossServer.settings.outbox)
+    link = nil
+    wait_until { link = outbox.letters.find { _1[:to] == email }&.fetch(:body)&.slice(%r{https?://\S+/#{page_name}#\S+}) }
+    visit 'about:blank'
+    link
+  end
+
   class << self
     attr_accessor :cookie
 

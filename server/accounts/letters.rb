@@ -4,12 +4,33 @@ module FawnmossServer
   class Accounts
     # What is written to those who have an account.
     module Letters
-      SUBJECTS = { forgotten: 'A new password for %s', changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s' }.freeze
+      SUBJECTS = { opening: 'Open your studio', taken: 'You have a studio already', forgotten: 'A new password for %s',
+                   changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s' }.freeze
 
       # kind: of SUBJECTS; place: address under which the server is known; about: link.
       def self.post(account_id, kind, place, **about)
         studio = FawnmossServer.db[:studios].where(account_id:).get(:name)
         Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about))
+      end
+
+      def self.opening(_studio, place, link:)
+        <<~TEXT
+          Somebody, we hope you, wants to open a studio at #{place} with this address.
+
+          Open this page within a week, name the studio and choose a password:
+          #{link}
+
+          If it was not you, do nothing: the address is forgotten after a week.
+        TEXT
+      end
+
+      def self.taken(studio, place)
+        <<~TEXT
+          Somebody, we hope you, wanted to open a studio with this address. It has one: #{studio}.
+
+          Log in: #{place}/login
+          There is also "I have forgotten the password". If it was not you, do nothing.
+        TEXT
       end
 
       def self.forgotten(studio, _place, link:)
@@ -38,7 +59,7 @@ module FawnmossServer
           If it was you, all is well. If not, log in, end all log-ins ("Log out everywhere" on the Studio page) and choose another password: #{place}/studio
         TEXT
       end
-      private_class_method :forgotten, :changed, :elsewhere
+      private_class_method :opening, :taken, :forgotten, :changed, :elsewhere
     end
   end
 end

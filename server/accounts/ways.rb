@@ -6,7 +6,7 @@ module FawnmossServer
   class Accounts
     # What Accounts does otherwise than Rodauth by itself.
     module Ways
-      ALIKE = 0.3 # seconds that it takes to ask for a letter, whether there is anybody to write to or not
+      ALIKE = ENV['FAWNMOSS_FAST_HASH'] ? 0.1 : 0.3 # seconds that it takes to ask for a letter, whether there is anybody to write to or not
       NEW = 600 # seconds after a studio was opened in which nobody is told of another browser
       OFTEN = 3600 # seconds between two letters about other browsers
 
@@ -18,7 +18,20 @@ module FawnmossServer
         super(:wrong, 401, 'email', 'email and password do not match')
       end
 
-      # One that is taken is answered as a new one is; whoever it belongs to logs in as always.
+      # One that is taken is answered as a new one is: whoever it belongs to reads more in a letter.
+      def new_account(login)
+        return super unless _account_from_login(login)
+
+        account_from_login(login)
+        if open_account?
+          letter(:taken) unless Mailing.lately?(account_id, 'taken', OFTEN)
+        else
+          verify_account_email_recently_sent? || verify_account_email_resend
+        end
+        create_account_response
+      end
+
+      # Nor is one that somebody else asked for a moment ago.
       def save_account = super || create_account_response
 
       # Counted when the present password is asked for to change it.
@@ -28,7 +41,12 @@ module FawnmossServer
       def reset_password_email_recently_sent? = super && reset_password_email_sent_response
 
       def reset_password_email_sent_response
-        sleep [@asked_at + ALIKE - Clock.now, 0].max
+        take_as_long
+        super
+      end
+
+      def create_account_response
+        take_as_long
         super
       end
 
@@ -49,6 +67,28 @@ module FawnmossServer
       def handle_invalid_reset_password_key
         @link_gone = true
         super
+      end
+
+      def handle_invalid_verify_account_key
+        @link_gone = true
+        super
+      end
+
+      # One that is not open yet has no password: as if it were not there.
+      def before_login_attempt
+        return super if open_account?
+
+        as_long_as_a_password
+        Attempts.wrong(login_names)
+        throw_error_reason(:unverified_account, 401, 'email', '')
+      end
+
+      def take_as_long = sleep([@asked_at + ALIKE - Clock.now, 0].max)
+
+      # This browser has been used for the account from now on.
+      def know_browser
+        cookie = Attempts::Known.cookie(account_id, secure: FawnmossServer.settings.secure_cookies)
+        Rack::Utils.set_cookie_header!(response.headers, Attempts::Known::COOKIE, cookie)
       end
 
       # To the account at hand.

@@ -99,7 +99,7 @@ RSpec.describe 'accounts' do
     log_in('b@example.test')
     expect(api(:post, '/api/tunes', { text: 'X:1' }) && status).to eq(422) # another studio is not stopped
     expect(Array.new(3) { get("/api/link/#{'a' * 65}", {}, 'HTTP_HOST' => '127.0.0.1') && status }).to eq([404, 404, 429])
-    expect(Array.new(2) { api(:post, '/api/create-account', { email: 'c@example.test', password: 'short' }) && status }).to eq([422, 429])
+    expect(Array.new(4) { sign_up('c') && status }).to eq([422, 422, 422, 429])
   ensure
     allow(FawnmossServer).to receive(:settings).and_return(usual)
     FawnmossServer::Boot::Limits.set_up
@@ -163,29 +163,74 @@ RSpec.describe 'accounts' do
     expect(BCrypt::Engine).to have_received(:hash_secret).at_least(:once)
   end
 
-  it 'answers a sign-up for an address that is taken as for a new one, and changes nothing about it' do
-    log_in
-    clear_cookies
-    answers = ['anna@example.test', 'new@example.test'].map do |email|
-      api(:post, '/api/create-account', { email:, password: 'quite another word', studio: 'Another' })
-      [status, last_response.body, last_response['set-cookie'].to_s[/fawnmoss=/]]
-    end
-    expect(answers.uniq.size).to eq(1)
-    expect([guess('quite another word'), guess(StudioSteps::PASSWORD)]).to eq([401, 200])
-    expect(api(:get, '/api/session')[:studio][:name]).to eq('Anna’s room')
+  # The last letter to an address, and the key in its link.
+  def letter(email) = FawnmossServer.db[:mails].where(address: email).order(:id).last
+  def key(email) = letter(email)[:body][%r{/open-studio#(\S+)}, 1]
+  def sign_up(email) = api(:post, '/api/create-account', { email: })
+  def open_with(key, **more) = api(:post, '/api/open-studio', { key:, studio: 'Elm Street', password: 'three quiet words', **more })
+
+  it 'opens a studio through a letter to its address, once, named and with a password by who reads it' do
+    sign_up('new@example.test')
+    expect([status, last_response['set-cookie'].to_s[/fawnmoss=/]]).to eq([200, nil])
+    link = key('new@example.test')
+    open_with(link, password: 'short')
+    expect([status, JSON.parse(last_response.body)['field-error'].first]).to eq([422, 'password'])
+    open_with(link, studio: "a\u0007b")
+    expect([status, error[:where][:field]]).to eq([422, 'studio'])
+    open_with(link)
+    expect([status, api(:get, '/api/session')[:studio][:name]]).to eq([200, 'Elm Street'])
+    open_with(link, password: 'three other words')
+    expect([status, JSON.parse(last_response.body)['error']]).to match([401, /does not work any more/])
+    api(:post, '/api/logout', {})
+    expect(guess('three quiet words', email: 'new@example.test')).to eq(200)
+    expect(letter('new@example.test')[:kind]).to eq('opening') # it is the browser that opened it
   end
 
-  it 'refuses a short password, no address, and a studio name that cannot be kept' do
-    [['b@example.test', 'short', 'A'], ['', 'a long enough word', 'A'], ['b@example.test', 'a long enough word', 'x' * 121], ['b@example.test', 'a long enough word', "a\u0007b"]].each do |email, password, studio|
-      api(:post, '/api/create-account', { email:, password:, studio: })
-      expect([studio[0, 9], status]).to eq([studio[0, 9], 422])
+  it 'answers a sign-up for an address that is taken, or asked for before, as for a new one, and changes nothing about it' do
+    log_in
+    clear_cookies
+    started = nil
+    answers = %w[anna@example.test new@example.test new@example.test anna@example.test].map do |email|
+      started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      sign_up(email)
+      [status, last_response.body, Process.clock_gettime(Process::CLOCK_MONOTONIC) - started >= FawnmossServer::Accounts::Ways::ALIKE]
     end
-    expect(FawnmossServer.db[:accounts].where(email: 'b@example.test').count).to eq(0)
+    expect(answers.uniq).to match([[200, /on its way/, true]])
+    expect(FawnmossServer.db[:mails].select_order_map(%i[address kind])).to eq([%w[anna@example.test taken], %w[new@example.test opening]])
+    expect(letter('anna@example.test')[:body]).to include('It has one: Anna’s room')
+    expect(guess(StudioSteps::PASSWORD)).to eq(200)
+    expect(api(:get, '/api/session')[:studio][:name]).to eq('Anna’s room')
+    clear_cookies
+    FawnmossServer.db[:account_verification_keys].update(email_last_sent: Time.now.utc - 400)
+    first = key('new@example.test')
+    sign_up('new@example.test')
+    expect([FawnmossServer.db[:mails].where(kind: 'opening').count, key('new@example.test')]).to eq([2, first]) # the letter before works too
+  end
+
+  it 'tells nobody of an address whose letter is not answered: not by words, not by time, and guesses are counted' do
+    sign_up('new@example.test')
+    allow(BCrypt::Engine).to receive(:hash_secret).and_call_original
+    FawnmossServer::Accounts.nobodys_hash
+    answers = %w[nobody@example.test new@example.test].map { |email| [guess(email:), last_response.body] }
+    expect([answers.uniq.size, answers[0][0]]).to eq([1, 401])
+    expect(BCrypt::Engine).to have_received(:hash_secret).at_least(:twice)
+    4.times { guess(email: 'new@example.test') }
+    expect(guess(email: 'new@example.test')).to eq(429)
+    ['', 'x', '1_x', "#{key('new@example.test').to_i + 1}_#{key('new@example.test').split('_', 2).last}"].each { |wrong| open_with(wrong) && expect(status).to(eq(401)) }
+    expect(FawnmossServer.db[:studios].count).to eq(0)
+  end
+
+  it 'refuses no address, and one that is none' do
+    ['', 'x', 'a b@example.test', "#{'x' * 300}@example.test"].each do |email|
+      sign_up(email)
+      expect([email[0, 9], status]).to eq([email[0, 9], 422])
+    end
+    expect(FawnmossServer.db[:accounts].where(status_id: 1).count).to eq(0)
   end
 
   it 'takes whatever a body may be without breaking' do
     ['null', '[]', '1', '"x"', 'true', '{"email": null, "password": null}', '{"email": [], "password": {}}', '{"email": 1, "password": 2}', '{', "\xFF", '{"email": "\\ud800", "password": "x"}'].each do |body|
-      %w[login create-account change-password logout].each do |path|
+      %w[login create-account open-studio change-password logout].each do |path|
         api(:post, "/api/#{path}", body)
         expect([path, body, status]).to match([path, body, be_between(200, 499)])
       end

@@ -202,7 +202,7 @@ RSpec.describe FawnmossServer::Mailing do
       answers = ['anna@example.test', 'nobody@example.test', 'anna@example.test', 'x'].map do |email|
         started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         forgotten(email)
-        [status, last_response.body, Process.clock_gettime(Process::CLOCK_MONOTONIC) - started >= 0.3] # what it takes is hidden in there
+        [status, last_response.body, Process.clock_gettime(Process::CLOCK_MONOTONIC) - started >= FawnmossServer::Accounts::Ways::ALIKE] # what it takes is hidden in there
       end
       expect(answers.uniq).to eq([[200, answers.first[1], true]])
       expect(mails.where(kind: 'forgotten').count).to eq(1)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative 'spec_helper'
+require 'tmpdir'
 require_relative '../../siege/erase'
 require_relative '../../siege/kill'
 require_relative '../../siege/serving'
@@ -8,12 +9,16 @@ require_relative '../../siege/starve'
 
 # Short versions of bin/siege against a real server: Puma with its processes, on a port of its own.
 RSpec.describe 'a server under siege', :own_rows do
+  let(:outbox) { Dir.mktmpdir }
   let(:port) { TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] } }
 
-  after { FawnmossServer.db[:accounts].where(Sequel.like(:email, '%@example.test')).delete }
+  after do
+    FileUtils.rm_rf(outbox)
+    FawnmossServer.db[:accounts].where(Sequel.like(:email, '%@example.test')).delete
+  end
 
   def start
-    env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '2', 'FAWNMOSS_LOOKS' => nil, 'APP_ENV' => 'production' }
+    env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '2', 'FAWNMOSS_LOOKS' => nil, 'APP_ENV' => 'production', 'FAWNMOSS_OUTBOX' => outbox, 'FAWNMOSS_OUTBOX_PAGE' => 'yes' }
     Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('../..', __dir__), pgroup: true, %i[out err] => File::NULL)
   end
 

@@ -6,6 +6,7 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/today' },
     { path: '/login', component: () => import('./pages/LoginPage.vue'), meta: { open: true, title: 'Log in' } },
+    { path: '/open-studio', component: () => import('./pages/OpenStudioPage.vue'), meta: { open: true, title: 'Your studio' } },
     { path: '/new-password', component: () => import('./pages/NewPasswordPage.vue'), meta: { open: true, title: 'A new password' } },
     { path: '/outbox', component: () => import('./pages/OutboxPage.vue'), meta: { open: true, title: 'Outbox' } },
     { path: '/k/:token', component: () => import('./pages/LinkPage.vue'), meta: { open: true, title: 'Practice card' } },

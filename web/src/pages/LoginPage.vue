@@ -12,11 +12,11 @@ const router = useRouter()
 const wants = ref<'in' | 'new' | 'forgotten'>('in')
 const email = ref('')
 const password = ref('')
-const name = ref('')
 const said = ref('')
 const { busy, trouble, act } = useAct()
 const creating = computed(() => wants.value === 'new')
-const forgotten = computed(() => wants.value === 'forgotten')
+/** What begins with a letter needs no password yet. */
+const byLetter = computed(() => wants.value !== 'in')
 const title = computed(() => ({ in: 'Log in', new: 'Open a studio', forgotten: 'A new password' })[wants.value])
 
 function want(what: typeof wants.value): void {
@@ -28,12 +28,11 @@ function want(what: typeof wants.value): void {
 const send = () =>
   act(async () => {
     said.value = ''
-    if (forgotten.value) {
-      said.value = (await ask<{ success: string }>('POST', '/forgotten', { email: email.value })).success
+    if (byLetter.value) {
+      said.value = (await ask<{ success: string }>('POST', creating.value ? '/create-account' : '/forgotten', { email: email.value })).success
       return
     }
-    if (creating.value) await session.create(email.value, password.value, name.value)
-    else await session.logIn(email.value, password.value)
+    await session.logIn(email.value, password.value)
     const to = String(route.query.to ?? '/today')
     await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/today')
   })
@@ -42,17 +41,14 @@ const send = () =>
 <template>
   <FrontDoor @send="send">
     <h1>{{ title }}</h1>
-    <p v-if="forgotten" class="small">You get a letter with a link. It works for a day.</p>
+    <p v-if="byLetter" class="small">{{ creating
+      ? 'You get a letter with a link; there you name the studio and choose a password.' : 'You get a letter with a link. It works for a day.' }}</p>
     <v-text-field v-model="email" type="email" label="Email" autocomplete="username" autofocus />
-    <v-text-field
-      v-if="!forgotten" v-model="password" type="password" label="Password" :autocomplete="creating ? 'new-password' : 'current-password'"
-      :hint="creating ? 'Ten characters or more; three or four words are good.' : ''" persistent-hint
-    />
-    <v-text-field v-if="creating" v-model="name" label="Name of the studio" maxlength="120" />
+    <v-text-field v-if="!byLetter" v-model="password" type="password" label="Password" autocomplete="current-password" />
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p v-if="said" role="status">{{ said }} Nothing after a few minutes? Look where unwanted mail goes, or try another address.</p>
     <v-btn type="submit" variant="flat" color="primary" :loading="busy"
-      :disabled="!email || (!forgotten && !password)">{{ forgotten ? 'Send the link' : title }}</v-btn>
+      :disabled="!email || (!byLetter && !password)">{{ byLetter ? 'Send the link' : title }}</v-btn>
     <v-btn v-if="wants !== 'in'" @click="want('in')">{{ creating ? 'I have a studio' : 'Back to the log-in' }}</v-btn>
     <template v-else>
       <v-btn @click="want('new')">Open a new studio</v-btn>

@@ -2,11 +2,12 @@
 import { ref } from 'vue'
 import { ask } from '../api/client'
 import FrontDoor from '../components/FrontDoor.vue'
+import NewPassword from '../components/NewPassword.vue'
 import { useAct } from '../composables/useAct'
+import { linkKey } from '../api/address'
 import { useSession } from '../stores/session'
 
-/** Behind the # of the letter's link, so that no server's log and no other page sees it. */
-const key = decodeURIComponent(location.hash.slice(1))
+const key = linkKey()
 const session = useSession()
 const password = ref('')
 const done = ref('')
@@ -27,8 +28,7 @@ const send = () =>
       <v-btn to="/login" variant="flat" color="primary">Log in</v-btn>
     </template>
     <template v-else>
-      <v-text-field v-model="password" type="password" label="New password" autocomplete="new-password" autofocus
-        hint="Ten characters or more; three or four words are good. All browsers are logged out." persistent-hint />
+      <NewPassword v-model="password" label="New password" more="All browsers are logged out." autofocus />
       <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!password || !key">Take this password</v-btn>
       <p v-if="!key" class="problem" role="alert">The link is not whole. Copy all of it from the letter.</p>

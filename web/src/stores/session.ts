@@ -27,15 +27,10 @@ export const useSession = defineStore('session', () => {
     await look()
   }
 
-  async function create(email: string, password: string, name: string): Promise<void> {
-    await ask('POST', '/create-account', { email, password, studio: name })
-    // The answer does not tell whether the address has a studio already; only its password does.
-    try {
-      await logIn(email, password)
-    } catch (error) {
-      if ((error as Trouble).status !== 401) throw error
-      throw new Trouble(422, 'No studio was opened with these', 'If you have one with this address, log in with its password.')
-    }
+  /** Opens the studio that a letter was about. key: of its link. */
+  async function open(key: string, name: string, password: string): Promise<void> {
+    await ask('POST', '/open-studio', { key, studio: name, password })
+    await look()
     // Lessons are given where the studio is opened, until the teacher says otherwise.
     await ask('PATCH', '/studio', { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone }).catch(() => undefined)
   }
@@ -48,5 +43,5 @@ export const useSession = defineStore('session', () => {
     for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.(plan|sheets)$/.test(box)) localStorage.removeItem(box)
   }
 
-  return { studio, sizes, asked, look, logIn, create, logOut }
+  return { studio, sizes, asked, look, logIn, open, logOut }
 })
