@@ -11,6 +11,7 @@ gem 'zeitwerk', '~> 2.6.18'
 
 # server
 gem 'bcrypt', '~> 3.1'
+gem 'browser', '~> 5.3' # what a browser calls itself, in words, for the list of log-ins
 gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
 gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
 gem 'mail', '~> 2.8' # composes letters to account holders, and sends them by SMTP
@@ -24,10 +25,13 @@ gem 'rack-session', '~> 2.1'
 gem 'rackup', '~> 2.3'
 gem 'roda', '~> 3.109'
 gem 'rodauth', '~> 2.49'
+gem 'rotp', '~> 6.3' # one-time codes
+gem 'rqrcode', '~> 3.0' # asked for by Rodauth beside one-time codes
 gem 'sequel', '~> 5.110'
 gem 'sinatra', '~> 4.2'
 gem 'tzinfo', '~> 2.0'
 gem 'tzinfo-data', '~> 1.2026' # the zones themselves, wherever it runs
+gem 'webauthn', '~> 3.4' # passkeys
 
 group :test do
   gem 'axe-core-capybara', '~> 4.14', require: false

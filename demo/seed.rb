@@ -70,13 +70,10 @@ class Demo
   def beside_others? = !@db[:accounts].exclude(email: EMAIL).empty?
   def first_start? = @db[:accounts].empty?
 
-  # Cards point at charts without cascade, so they go first, and corrections before the marks that they name; the rest follows the account.
   def remove
-    studio = @db[:studios].where(account_id: @db[:accounts].where(email: EMAIL).select(:id)).select(:id)
-    %i[card_links cards].each { |table| @db[table].where(studio_id: studio).delete }
-    @db[:marks].where(studio_id: studio).order(Sequel.desc(:id)).delete
-    %i[pins charts tunes pupils].each { |table| @db[table].where(studio_id: studio).delete }
-    @db[:accounts].where(email: EMAIL).delete
+    account = @db[:accounts].where(email: EMAIL)
+    @db[:studios].where(account_id: account.select(:id)).select_map(:id).each { FawnmossServer::Actions::EraseStudio.call(_1) }
+    account.delete
   end
 
   def seed

@@ -12,13 +12,16 @@ module FawnmossServer
     IDLE = 14 * 86_400 # seconds without use until a session ends
     AGE = 60 * 86_400 # seconds until it ends in any case
     USED = 300 # seconds: its last use is noted no more often
+    UNVERIFIED = 1 # status_id of an account whose letter is not answered
+    OPEN = 2
+    CLOSED = 3
     BAD_JSON = ->(request) { request.halt(Boot::Answer.error(400, 'The request is not JSON in UTF-8.')) }
 
     plugin :middleware
     plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, wrap: :unless_hash, error_handler: BAD_JSON
     # rubocop:disable-next Metrics/BlockLength -- one list of settings
     plugin :rodauth, json: :only do
-      enable :json, :login, :logout, :create_account, :verify_account, :change_password, :reset_password, :active_sessions
+      enable :json, :login, :logout, :create_account, :verify_account, :change_password, :reset_password, :close_account, :active_sessions
       db { FawnmossServer.db }
       login_route 'api/login'
       logout_route 'api/logout'
@@ -26,6 +29,7 @@ module FawnmossServer
       verify_account_route 'api/open-studio'
       verify_account_resend_route nil # to ask for a studio again sends another letter
       change_password_route 'api/change-password'
+      close_account_route 'api/close-account'
       reset_password_request_route 'api/forgotten'
       reset_password_route 'api/new-password'
       only_json? true
@@ -52,6 +56,8 @@ module FawnmossServer
       create_account_error_flash 'No letter can be sent there'
       verify_account_notice_flash 'The studio is open.'
       verify_account_error_flash { @link_gone ? 'This link does not work any more. Ask for another.' : 'The studio is not open yet' }
+      close_account_error_flash 'The studio stays open'
+      close_account_notice_flash 'The studio is closed.'
       session_inactivity_deadline IDLE
       session_lifetime_deadline AGE
 
@@ -64,7 +70,11 @@ module FawnmossServer
       after_login do
         letter(:elsewhere) if strange_browser?
         know_browser
+        open_again
       end
+      before_close_account_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
+      before_close_account { @closing = true }
+      after_close_account { close_for_a_while }
       before_reset_password_request_route { @asked_at = Clock.now }
       send_reset_password_email { letter(:forgotten, link: "#{base_url}/new-password##{token_param_value(reset_password_key_value)}") }
       after_reset_password do
@@ -81,7 +91,7 @@ module FawnmossServer
         know_browser
       end
 
-      auth_class_eval { include Ways }
+      auth_class_eval { [Ways, Closing].each { include _1 } }
     end
 
     # Of the hash: two to its power rounds.

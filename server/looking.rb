@@ -8,57 +8,10 @@ module FawnmossServer
     FIRST = 24 # tunes in the first go, so that something shows soon
     BATCH = 400 # and in every other: a process that has seen many is quicker
     LETTERS = 400_000 # and no more text than this
-    LATE = 5 # seconds before another try after a failure
-    ENDING = 3 # seconds that the thread has to end when the process does
-
-    WAKE = Thread::Queue.new
-    LOCK = Mutex.new
+    BEHIND = Behind.new(:looking) { |studio_id, kind_id| look(studio_id, kind_id && Models::DemandKind[kind_id]) }
 
     # There may be something to look at in a studio. first: DemandKind that somebody waits for.
-    def self.wake(studio_id, first = nil)
-      return look(studio_id, first) if FawnmossServer.settings.looks_at_once
-
-      WAKE << [studio_id, first&.id]
-      LOCK.synchronize { start unless @thread&.alive? }
-    end
-
-    def self.start
-      @stops ||= at_exit { stop }
-      @thread = Thread.new { work }
-    end
-
-    # Told to end rather than killed: on a busy machine a process was seen to wait for ever for a thread that slept through its killing.
-    def self.stop
-      return unless @thread&.alive?
-
-      WAKE.clear
-      WAKE << nil
-      @thread.join(ENDING) || @thread.kill
-    end
-
-    def self.work
-      loop do
-        studio_id, first = WAKE.pop
-        break unless studio_id
-
-        later = drain(studio_id, first)
-        look(later[0], later[1] && Models::DemandKind[later[1]])
-      rescue StandardError => e
-        say(e)
-        sleep LATE
-      end
-    end
-
-    # The same studio asked for many times is looked at once, in the kind that was asked for last.
-    def self.drain(studio_id, first)
-      others = []
-      until WAKE.empty?
-        id, kind = WAKE.pop
-        id == studio_id ? first = kind || first : others << [id, kind]
-      end
-      others.uniq.each { WAKE << _1 }
-      [studio_id, first]
-    end
+    def self.wake(studio_id, first = nil) = BEHIND.idle? ? look(studio_id, first) : BEHIND.give(studio_id, first&.id)
 
     # Everything of a studio that is not looked at yet, the kind somebody waits for first.
     def self.look(studio_id, first = nil)
@@ -138,6 +91,6 @@ module FawnmossServer
         end
       end
     end
-    private_class_method :work, :start, :stop, :drain, :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
+    private_class_method :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
   end
 end

@@ -24,10 +24,7 @@ module FawnmossServer
     LOST = 300 # seconds after which whoever was sending a letter must have died
     KEPT = 30 * 86_400 # seconds that is kept what was sent when, without the letter itself
     LOOK = 20 # seconds between two looks at what is due
-    ENDING = 3 # as in Looking
-
-    LOCK = Mutex.new
-    WAKE = ConditionVariable.new
+    BEHIND = Behind.new(:mailing, every: LOOK) { deliver }
 
     class << self
       # kind: what it is about, 20 letters. To be called in the transaction of what it is about.
@@ -35,7 +32,7 @@ module FawnmossServer
         now = Time.now.utc
         address = FawnmossServer.db[:accounts].where(id: account_id).get(:email)
         rows.insert(account_id:, kind:, address:, subject:, body:, due_at: now, created_at: now)
-        FawnmossServer.db.after_commit { wake }
+        FawnmossServer.db.after_commit { BEHIND.give(:letters) }
       end
 
       # True when the account had a letter of a kind in so many seconds.
@@ -55,46 +52,9 @@ module FawnmossServer
         settings.smtp ? Smtp.new(settings.smtp) : Folder.new(settings.outbox)
       end
 
-      # From then on this process looks after letters.
-      def start
-        return if FawnmossServer.settings.looks_at_once
-
-        LOCK.synchronize do
-          next if @thread&.alive?
-
-          @ending = false
-          @stops ||= at_exit { stop }
-          @thread = Thread.new { work }
-        end
-      end
-
       private
 
       def rows = FawnmossServer.db[:mails]
-
-      def wake
-        start
-        LOCK.synchronize { WAKE.signal }
-      end
-
-      def stop
-        LOCK.synchronize do
-          @ending = true
-          WAKE.signal
-        end
-        @thread.join(ENDING) || @thread.kill if @thread&.alive?
-      end
-
-      def work
-        until @ending
-          begin
-            deliver
-          rescue StandardError => e # the database is away, say
-            say(nil, "#{e.class}: #{e.message}")
-          end
-          LOCK.synchronize { WAKE.wait(LOCK, LOOK) unless @ending }
-        end
-      end
 
       # A letter that is due, no other process's any more; nil when there is none.
       def claim
@@ -134,7 +94,7 @@ module FawnmossServer
 
       # Without the address: the log names nobody.
       def say(row, words)
-        $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), mail: row && row[:id], kind: row && row[:kind], state: words) unless ENV['FAWNMOSS_QUIET']
+        $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), mail: row[:id], kind: row[:kind], state: words) unless ENV['FAWNMOSS_QUIET']
       end
     end
   end

@@ -5,7 +5,8 @@ module FawnmossServer
     # What is written to those who have an account.
     module Letters
       SUBJECTS = { opening: 'Open your studio', taken: 'You have a studio already', forgotten: 'A new password for %s',
-                   changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s' }.freeze
+                   changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s',
+                   closed: '%s is closed', opened_again: '%s is open again' }.freeze
 
       # kind: of SUBJECTS; place: address under which the server is known; about: link.
       def self.post(account_id, kind, place, **about)
@@ -59,7 +60,25 @@ module FawnmossServer
           If it was you, all is well. If not, log in, end all log-ins ("Log out everywhere" on the Studio page) and choose another password: #{place}/studio
         TEXT
       end
-      private_class_method :opening, :taken, :forgotten, :changed, :elsewhere
+
+      def self.closed(studio, place, day:)
+        <<~TEXT
+          The studio #{studio} is closed. All browsers are logged out, and links to cards and calendars rest.
+
+          Everything in it is erased for ever on #{day}. Until then it opens again as it was when you log in: #{place}/login
+
+          If it was not you, log in and choose another password.
+        TEXT
+      end
+
+      def self.opened_again(studio, place)
+        <<~TEXT
+          Somebody logged in to the studio #{studio}, which was closed. It is open again as it was, and nothing is erased.
+
+          If it was not you, choose another password at once: #{place}/login, "I have forgotten the password".
+        TEXT
+      end
+      private_class_method :opening, :taken, :forgotten, :changed, :elsewhere, :closed, :opened_again
     end
   end
 end

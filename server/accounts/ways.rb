@@ -23,10 +23,10 @@ module FawnmossServer
         return super unless _account_from_login(login)
 
         account_from_login(login)
-        if open_account?
-          letter(:taken) unless Mailing.lately?(account_id, 'taken', OFTEN)
-        else
+        if account[:status_id] == UNVERIFIED
           verify_account_email_recently_sent? || verify_account_email_resend
+        else
+          letter(:taken) unless Mailing.lately?(account_id, 'taken', OFTEN)
         end
         create_account_response
       end
@@ -60,9 +60,14 @@ module FawnmossServer
         true
       end
 
+      # What the session at hand is kept under.
+      def session_kept_as = compute_hmac(session[session_id_session_key])
+
       def logged_out_elsewhere? = logged_in? && !currently_active_session?
 
       private
+
+      def active_sessions_insert_hash = super.merge(browser: LogIns.words(request.user_agent)[0, 60])
 
       def handle_invalid_reset_password_key
         @link_gone = true

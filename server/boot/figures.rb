@@ -12,7 +12,7 @@ module FawnmossServer
     class Figures
       PATH = '/metrics'
       OTHER = '(other)' # what is no place of ours, so that strangers cannot make the list grow
-      ACCOUNTS = %r{\A/api/(login|logout|create-account|open-studio|change-password|forgotten|new-password)\z} # which no route of the app answers
+      ACCOUNTS = %r{\A/api/(login|logout|create-account|open-studio|change-password|forgotten|new-password|close-account)\z} # which no route of the app answers
       METHODS = %w[GET POST PUT PATCH DELETE HEAD OPTIONS].freeze
       TIMES = [0.01, 0.03, 0.1, 0.3, 1, 3, 10, 30].freeze # seconds
       FORWARDED = %w[HTTP_X_FORWARDED_FOR HTTP_FORWARDED HTTP_X_REAL_IP].freeze

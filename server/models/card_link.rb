@@ -14,10 +14,10 @@ module FawnmossServer
         def live = where(revoked_at: nil).where { expires_at > Time.now.utc }.order(Sequel.desc(:id))
       end
 
-      # The live link behind a token, or nil: for unknown, forged, revoked and expired ones alike.
+      # The live link behind a token, or nil: for unknown, forged, revoked and expired ones and those of a closed studio alike.
       def self.open(token)
         nonce = Signed.open(KIND, token)
-        nonce && live.first(nonce:)
+        nonce && live.where(studio_id: Studio.not_closed.select(:id)).first(nonce:)
       end
 
       def token = Signed.token(KIND, nonce)

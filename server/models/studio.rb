@@ -20,6 +20,10 @@ module FawnmossServer
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'
       one_to_many :cards, class: 'FawnmossServer::Models::Card'
 
+      dataset_module do
+        def not_closed = where(account_id: FawnmossServer.db[:accounts].where(status_id: Accounts::OPEN).select(:id))
+      end
+
       def self.of_account(account_id) = first(account_id:) || raise(Missing)
 
       # Each raises Missing unless the row is in this studio.

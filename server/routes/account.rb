@@ -2,9 +2,16 @@
 
 module FawnmossServer
   module Routes
-    # Who is logged in, the day, and whether the server and its database are well.
+    # Who is logged in, where, the day, and whether the server and its database are well.
     module Account
       def self.registered(app)
+        health(app)
+        own(app)
+        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
+        app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
+      end
+
+      def self.health(app)
         app.get('/healthz') do
           FawnmossServer.db.get(1)
           json({ ok: true })
@@ -22,10 +29,18 @@ module FawnmossServer
 
           json({ letters: Mailing::Folder.new(FawnmossServer.settings.outbox).letters.map { _1.merge(at: _1[:at].iso8601) } })
         end
-
-        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
-        app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
       end
+
+      # The account of who asks.
+      def self.own(app)
+        app.get('/api/account') { json(Actions::AccountAnswer.of(studio, env['rodauth'])) }
+
+        app.delete('/api/log-ins/:id') do
+          Accounts::LogIns.end(studio.account_id, params['id'])
+          json({ done: true })
+        end
+      end
+      private_class_method :health, :own
     end
   end
 end

@@ -46,7 +46,7 @@ module FawnmossServer
 
         app.get('/feed/:token/lessons.ics') do
           nonce = Signed.open('calendar', params['token'])
-          owner = nonce && Models::Studio.first(feed_nonce: nonce)
+          owner = nonce && Models::Studio.not_closed.first(feed_nonce: nonce)
           halt Boot::Answer.error(404, 'There is nothing here.', code: 'missing') unless owner
 
           headers 'content-type' => CALENDAR, 'cache-control' => 'private, max-age=3600'

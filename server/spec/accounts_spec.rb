@@ -24,13 +24,10 @@ RSpec.describe 'accounts' do
   end
 
   # What another browser, or the same one from elsewhere, sends.
-  def elsewhere(source = '10.1.2.3')
-    kept = rack_mock_session.cookie_jar
-    rack_mock_session.cookie_jar = Rack::Test::CookieJar.new
+  def elsewhere(source = '10.1.2.3', &block)
     @source = source
-    yield
+    super(&block)
   ensure
-    rack_mock_session.cookie_jar = kept
     @source = nil
   end
 
@@ -163,9 +160,7 @@ RSpec.describe 'accounts' do
     expect(BCrypt::Engine).to have_received(:hash_secret).at_least(:once)
   end
 
-  # The last letter to an address, and the key in its link.
-  def letter(email) = FawnmossServer.db[:mails].where(address: email).order(:id).last
-  def key(email) = letter(email)[:body][%r{/open-studio#(\S+)}, 1]
+  def key(email) = key_of(letter(email))
   def sign_up(email) = api(:post, '/api/create-account', { email: })
   def open_with(key, **more) = api(:post, '/api/open-studio', { key:, studio: 'Elm Street', password: 'three quiet words', **more })
 

@@ -18,19 +18,6 @@ RSpec.describe 'attacks' do
     end
   end
 
-  # A studio with one of everything; its ids by kind.
-  def full_studio
-    pupil = add_pupil
-    tune = add_tune
-    chart = open_chart(tune:, pupil:)
-    { 'pupils' => pupil[:id], 'tunes' => tune[:id], 'charts' => chart[:id], 'cards' => api(:post, "/api/charts/#{chart[:id]}/cards", {})[:id],
-      'lessons' => api(:post, "/api/pupils/#{pupil[:id]}/lessons", {})[:id], 'holds' => api(:post, "/api/pupils/#{pupil[:id]}/holds", {})[:id],
-      'promises' => api(:post, "/api/pupils/#{pupil[:id]}/promises", { title: 'Strings' })[:id],
-      'tapes' => FawnmossServer.db[:tapes].insert(studio_id: FawnmossServer.db[:pupils].where(id: pupil[:id]).get(:studio_id), pupil_id: pupil[:id], semitones: 2, put_on: Date.today),
-      'holidays' => api(:post, '/api/holidays', { from: Date.today.iso8601, to: (Date.today + 1).iso8601, name: 'Away' }).then { FawnmossServer.db[:holidays].get(:id) },
-      'changes' => api(:post, "/api/pupils/#{pupil[:id]}/changes", { kind: 'extra', to: (Date.today + 3).iso8601, time: '10:00', minutes: 30 }).then { FawnmossServer.db[:lesson_changes].get(:id) } }
-  end
-
   it 'lets nobody in without a log-in, from another site or as a form' do
     attack = Attack.new(&sender)
     expect(attack.strangers).to eq([])

@@ -34,6 +34,21 @@ module StudioSteps
     FawnmossServer::Actions::OpenStudio.call(account, name)
   end
 
+  # In another browser; the one at hand is as before afterwards.
+  def elsewhere
+    kept = rack_mock_session.cookie_jar
+    rack_mock_session.cookie_jar = Rack::Test::CookieJar.new
+    yield
+  ensure
+    rack_mock_session.cookie_jar = kept
+  end
+
+  # The last letter to an address: a row of mails.
+  def letter(email = 'anna@example.test') = FawnmossServer.db[:mails].where(address: email).order(:id).last
+
+  # What stands behind the # of its link.
+  def key_of(letter) = letter[:body][/#(\S+)/, 1]
+
   def add_pupil(name = 'Wren', instrument: 'violin', **more) = api(:post, '/api/pupils', { name:, instrument:, **more })
 
   def add_tune(body = 'D E F G|A2 A2|', title: 'Steps', key: 'D')
@@ -42,6 +57,19 @@ module StudioSteps
 
   def open_chart(tune: add_tune, pupil: add_pupil, **more) = api(:post, '/api/charts', { tune_id: tune[:id], pupil_id: pupil[:id], **more })
   def save_chart(chart, **changes) = api(:put, "/api/charts/#{chart[:id]}", { lock_version: chart[:lock_version], options: chart[:options], pins: chart[:pins], **changes })
+
+  # A studio with one of everything; its ids by kind.
+  def full_studio
+    pupil = add_pupil
+    tune = add_tune
+    chart = open_chart(tune:, pupil:)
+    { 'pupils' => pupil[:id], 'tunes' => tune[:id], 'charts' => chart[:id], 'cards' => api(:post, "/api/charts/#{chart[:id]}/cards", {})[:id],
+      'lessons' => api(:post, "/api/pupils/#{pupil[:id]}/lessons", {})[:id], 'holds' => api(:post, "/api/pupils/#{pupil[:id]}/holds", {})[:id],
+      'promises' => api(:post, "/api/pupils/#{pupil[:id]}/promises", { title: 'Strings' })[:id],
+      'tapes' => FawnmossServer.db[:tapes].insert(studio_id: FawnmossServer.db[:pupils].where(id: pupil[:id]).get(:studio_id), pupil_id: pupil[:id], semitones: 2, put_on: Date.today),
+      'holidays' => api(:post, '/api/holidays', { from: Date.today.iso8601, to: (Date.today + 1).iso8601, name: 'Away' }).then { FawnmossServer.db[:holidays].get(:id) },
+      'changes' => api(:post, "/api/pupils/#{pupil[:id]}/changes", { kind: 'extra', to: (Date.today + 3).iso8601, time: '10:00', minutes: 30 }).then { FawnmossServer.db[:lesson_changes].get(:id) } }
+  end
 
   # Two good marks for each of some skills and all they rest on.
   def teach(pupil, *skills, days: [9, 1], value: 2)

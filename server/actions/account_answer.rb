@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # What somebody sees of the own account.
+    module AccountAnswer
+      # auth: Rodauth of the request.
+      def self.of(studio, auth)
+        account = FawnmossServer.db[:accounts].first(id: studio.account_id)
+        { email: account[:email], log_ins: Accounts::LogIns.of(account[:id], auth.session_kept_as) }
+      end
+    end
+  end
+end
