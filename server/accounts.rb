@@ -12,6 +12,8 @@ module FawnmossServer
     IDLE = 14 * 86_400 # seconds without use until a session ends
     AGE = 60 * 86_400 # seconds until it ends in any case
     USED = 300 # seconds: its last use is noted no more often
+    PLACES = %w[login logout create-account open-studio change-password forgotten new-password close-account change-address new-address second/code
+                second/code/set-up second/code/off second/paper second/paper/codes second/passkey second/passkey/set-up second/passkey/off].freeze # under /api
     UNVERIFIED = 1 # status_id of an account whose letter is not answered
     OPEN = 2
     CLOSED = 3
@@ -21,7 +23,7 @@ module FawnmossServer
     plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i, wrap: :unless_hash, error_handler: BAD_JSON
     # rubocop:disable-next Metrics/BlockLength -- one list of settings
     plugin :rodauth, json: :only do
-      enable :json, :login, :logout, :create_account, :verify_account, :change_password, :reset_password, :close_account, :active_sessions
+      enable :json, :login, :logout, :create_account, :verify_account, :change_password, :reset_password, :active_sessions
       db { FawnmossServer.db }
       login_route 'api/login'
       logout_route 'api/logout'
@@ -29,7 +31,6 @@ module FawnmossServer
       verify_account_route 'api/open-studio'
       verify_account_resend_route nil # to ask for a studio again sends another letter
       change_password_route 'api/change-password'
-      close_account_route 'api/close-account'
       reset_password_request_route 'api/forgotten'
       reset_password_route 'api/new-password'
       only_json? true
@@ -56,8 +57,6 @@ module FawnmossServer
       create_account_error_flash 'No letter can be sent there'
       verify_account_notice_flash 'The studio is open.'
       verify_account_error_flash { @link_gone ? 'This link does not work any more. Ask for another.' : 'The studio is not open yet' }
-      close_account_error_flash 'The studio stays open'
-      close_account_notice_flash 'The studio is closed.'
       session_inactivity_deadline IDLE
       session_lifetime_deadline AGE
 
@@ -70,11 +69,8 @@ module FawnmossServer
       after_login do
         letter(:elsewhere) if strange_browser?
         know_browser
-        open_again
+        open_again unless two_factor_partially_authenticated?
       end
-      before_close_account_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
-      before_close_account { @closing = true }
-      after_close_account { close_for_a_while }
       before_reset_password_request_route { @asked_at = Clock.now }
       send_reset_password_email { letter(:forgotten, link: "#{base_url}/new-password##{token_param_value(reset_password_key_value)}") }
       after_reset_password do
@@ -82,7 +78,7 @@ module FawnmossServer
         letter(:changed)
       end
       after_change_password { letter(:changed) }
-      before_change_password_route { refuse_guesses(@guessing = Attempts.of_password(session_value)) }
+      before_change_password_route { refuse_guessed_password }
       before_create_account_route { @asked_at = Clock.now }
       send_verify_account_email { letter(:opening, link: "#{base_url}/open-studio##{token_param_value(verify_account_key_value)}") }
       before_verify_account_route { @studio_name = studio_name if request.post? }
@@ -91,7 +87,8 @@ module FawnmossServer
         know_browser
       end
 
-      auth_class_eval { [Ways, Closing].each { include _1 } }
+      [Closing, Address, Second].each { instance_exec(&_1::SETTINGS) }
+      auth_class_eval { [Ways, Closing, Address, Second].each { include _1 } }
     end
 
     # Of the hash: two to its power rounds.

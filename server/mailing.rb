@@ -27,10 +27,10 @@ module FawnmossServer
     BEHIND = Behind.new(:mailing, every: LOOK) { deliver }
 
     class << self
-      # kind: what it is about, 20 letters. To be called in the transaction of what it is about.
-      def post(account_id, kind, subject, body)
+      # kind: what it is about, 20 letters; to: an address other than the account's. To be called in the transaction of what it is about.
+      def post(account_id, kind, subject, body, to: nil)
         now = Time.now.utc
-        address = FawnmossServer.db[:accounts].where(id: account_id).get(:email)
+        address = to || FawnmossServer.db[:accounts].where(id: account_id).get(:email)
         rows.insert(account_id:, kind:, address:, subject:, body:, due_at: now, created_at: now)
         FawnmossServer.db.after_commit { BEHIND.give(:letters) }
       end

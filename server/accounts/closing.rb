@@ -4,6 +4,16 @@ module FawnmossServer
   class Accounts
     # A closed account waits for thirty days until it is erased (Endings); whoever logs in meanwhile has it back as it was.
     module Closing
+      SETTINGS = proc do
+        enable :close_account
+        close_account_route 'api/close-account'
+        close_account_error_flash 'The studio stays open'
+        close_account_notice_flash 'The studio is closed.'
+        before_close_account_route { refuse_guessed_password }
+        before_close_account { @closing = true }
+        after_close_account { close_for_a_while }
+      end
+
       # Closed ones too: to log in opens them again.
       def open_account? = super || account[:status_id] == CLOSED
 

@@ -6,12 +6,13 @@ module FawnmossServer
     module Letters
       SUBJECTS = { opening: 'Open your studio', taken: 'You have a studio already', forgotten: 'A new password for %s',
                    changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s',
-                   closed: '%s is closed', opened_again: '%s is open again' }.freeze
+                   second_changed: 'The second step at log-in of %s was changed', new_address: 'Your new address for %s',
+                   old_address: 'Another address for %s', closed: '%s is closed', opened_again: '%s is open again' }.freeze
 
-      # kind: of SUBJECTS; place: address under which the server is known; about: link.
-      def self.post(account_id, kind, place, **about)
+      # kind: of SUBJECTS; place: address under which the server is known; to: an address other than the account's; about: link, day, days.
+      def self.post(account_id, kind, place, to: nil, **about)
         studio = FawnmossServer.db[:studios].where(account_id:).get(:name)
-        Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about))
+        Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about), to:)
       end
 
       def self.opening(_studio, place, link:)
@@ -61,6 +62,37 @@ module FawnmossServer
         TEXT
       end
 
+      def self.second_changed(studio, place)
+        <<~TEXT
+          What a log-in to the studio #{studio} asks for beside the password was changed on the Studio page.
+
+          If it was not you, choose another password at once: #{place}/login, "I have forgotten the password".
+        TEXT
+      end
+
+      def self.new_address(studio, _place, link:, days:)
+        <<~TEXT
+          Somebody, we hope you, wants to log in to the studio #{studio} with this address from now on.
+
+          Open this page within #{days} days and agree:
+          #{link}
+
+          The change holds once the letter to the address before is answered too. If it was not you, do nothing.
+        TEXT
+      end
+
+      def self.old_address(studio, place, link:, days:)
+        <<~TEXT
+          Somebody, we hope you, wants to log in to the studio #{studio} with another address from now on, no longer with this one.
+
+          Open this page within #{days} days and agree:
+          #{link}
+
+          The change holds once the letter to the new address is answered too. If it was not you, do nothing here, and choose another password: somebody knows yours.
+          #{place}/login, "I have forgotten the password"
+        TEXT
+      end
+
       def self.closed(studio, place, day:)
         <<~TEXT
           The studio #{studio} is closed. All browsers are logged out, and links to cards and calendars rest.
@@ -78,7 +110,7 @@ module FawnmossServer
           If it was not you, choose another password at once: #{place}/login, "I have forgotten the password".
         TEXT
       end
-      private_class_method :opening, :taken, :forgotten, :changed, :elsewhere, :closed, :opened_again
+      private_class_method :opening, :second_changed, :new_address, :old_address, :taken, :forgotten, :changed, :elsewhere, :closed, :opened_again
     end
   end
 end

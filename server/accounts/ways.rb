@@ -26,7 +26,7 @@ module FawnmossServer
         if account[:status_id] == UNVERIFIED
           verify_account_email_recently_sent? || verify_account_email_resend
         else
-          letter(:taken) unless Mailing.lately?(account_id, 'taken', OFTEN)
+          tell_owner(account_id)
         end
         create_account_response
       end
@@ -99,6 +99,11 @@ module FawnmossServer
       # To the account at hand.
       def letter(kind, **about) = Letters.post(account_id, kind, base_url, **about)
 
+      # That somebody asked for an address that has a studio.
+      def tell_owner(id)
+        Letters.post(id, :taken, base_url) unless Mailing.lately?(id, 'taken', OFTEN)
+      end
+
       # Not one that the account has logged in with before.
       def strange_browser?
         account[:created_at] < Time.now.utc - NEW && !Attempts::Known.of(request, account_id) && !Mailing.lately?(account_id, 'elsewhere', OFTEN)
@@ -109,6 +114,9 @@ module FawnmossServer
       def login_names
         @login_names ||= Attempts.of_login(request, param('email'), FawnmossServer.db[:accounts].where(email: param('email')).get(:id))
       end
+
+      # Where the present password is asked for.
+      def refuse_guessed_password = logged_in? && refuse_guesses(@guessing = Attempts.of_password(session_value))
 
       def refuse_guesses(names) = Attempts.banned?(names) && request.halt(Boot::Limits.answer(Attempts::WRONG[:bantime]))
       def as_long_as_a_password = BCrypt::Password.new(Accounts.nobodys_hash) == param('password')

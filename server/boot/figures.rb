@@ -12,7 +12,7 @@ module FawnmossServer
     class Figures
       PATH = '/metrics'
       OTHER = '(other)' # what is no place of ours, so that strangers cannot make the list grow
-      ACCOUNTS = %r{\A/api/(login|logout|create-account|open-studio|change-password|forgotten|new-password|close-account)\z} # which no route of the app answers
+      ACCOUNTS = Accounts::PLACES.to_set { "/api/#{_1}" }.freeze # which no route of the app answers
       METHODS = %w[GET POST PUT PATCH DELETE HEAD OPTIONS].freeze
       TIMES = [0.01, 0.03, 0.1, 0.3, 1, 3, 10, 30].freeze # seconds
       FORWARDED = %w[HTTP_X_FORWARDED_FOR HTTP_FORWARDED HTTP_X_REAL_IP].freeze
@@ -101,7 +101,7 @@ module FawnmossServer
       def verb(env) = METHODS.find { _1 == env['REQUEST_METHOD'] } || OTHER
 
       # The route that answered, "/api/pupils/:id/plan", without what tells one row from another.
-      def place(env) = env['sinatra.route']&.split(' ', 2)&.last || env['PATH_INFO'][ACCOUNTS] || OTHER
+      def place(env) = env['sinatra.route']&.split(' ', 2)&.last || env['PATH_INFO'].then { ACCOUNTS.include?(_1) ? _1 : OTHER }
 
       def own(env)
         return Answer.error(404, 'There is nothing here.') unless Figures.from_here?(env)

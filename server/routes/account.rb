@@ -33,7 +33,11 @@ module FawnmossServer
 
       # The account of who asks.
       def self.own(app)
-        app.get('/api/account') { json(Actions::AccountAnswer.of(studio, env['rodauth'])) }
+        app.get('/api/account') { json(Actions::AccountAnswer.of(studio, auth)) }
+
+        app.get('/api/second') { json(half_in.ways_on) }
+        app.post('/api/second/offer') { studio && json(fields.choice('kind', %w[code passkey]) == 'code' ? auth.code_offer : auth.passkey_offer) }
+        app.delete('/api/account/change') { json({ done: Accounts::Address.forget(studio.account_id).positive? }) }
 
         app.delete('/api/log-ins/:id') do
           Accounts::LogIns.end(studio.account_id, params['id'])

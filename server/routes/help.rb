@@ -4,13 +4,19 @@ module FawnmossServer
   module Routes
     # What every route needs: who asks, what they sent, how to answer.
     module Help
-      # The studio of the account logged in. Halts with 401 when nobody is.
+      # The studio of the account logged in. Halts with 401 when nobody is, or is with the first of two steps only.
       def studio
         @studio ||= begin
-          account = env['rodauth'].logged_in? && env['rodauth'].session_value
-          account ? Models::Studio.of_account(account) : halt(Boot::Answer.error(401, 'Please log in.', code: 'login'))
+          half_in
+          halt Boot::Answer.error(401, 'There is a second step to the log-in.', code: 'second') unless auth.authenticated?
+          Models::Studio.of_account(auth.session_value)
         end
       end
+
+      # Rodauth of who has logged in, be it with the first step only. Halts with 401 for everybody else.
+      def half_in = auth.logged_in? ? auth : halt(Boot::Answer.error(401, 'Please log in.', code: 'login'))
+
+      def auth = env['rodauth']
 
       # The JSON body as Inputs::Fields. Halts with 400 when it is no JSON in UTF-8.
       def fields

@@ -163,7 +163,7 @@ RSpec.describe 'the server' do
   it 'describes every route in openapi.yaml, and describes none that is not there' do
     routes = FawnmossServer::App.routes.except('HEAD').flat_map { |method, list| list.map { |pattern, *| [method.downcase, pattern.to_s] } }
     routes = routes.reject { |_, path| path.include?('*') }.map { |method, path| [method, path.gsub(/:(\w+)/, '{\1}')] }
-    accounts = %w[login logout create-account open-studio change-password close-account forgotten new-password].map { ['post', "/api/#{_1}"] }
+    accounts = FawnmossServer::Accounts::PLACES.map { ['post', "/api/#{_1}"] }
     described = Contract::DOCUMENT['paths'].flat_map { |path, operations| operations.keys.grep(/get|post|put|patch|delete/).map { [_1, path] } }
     expect(described).to match_array(routes + accounts)
   end

@@ -5,7 +5,7 @@ ENV['FAWNMOSS_FAST_HASH'] = 'yes'
 ENV['FAWNMOSS_QUIET'] = 'yes'
 ENV['APP_ENV'] = 'test'
 ENV['FAWNMOSS_LOOKS'] = 'at once'
-ENV['FAWNMOSS_LIMITS'] = 'sign_ups=100000,imports=100000'
+ENV['FAWNMOSS_LIMITS'] = 'sign_ups=100000,imports=100000,forgotten=100000'
 
 require 'rack/test'
 require_relative '../fawnmoss_server'
