@@ -27,8 +27,8 @@ module FawnmossServer
       end
 
       SETTINGS = proc do
-        instance_exec(&WORDS)
         enable :otp, :recovery_codes, :webauthn
+        instance_exec(&WORDS)
         two_factor_manage_route nil
         two_factor_auth_route nil
         two_factor_disable_route nil

@@ -17,7 +17,7 @@ module FawnmossServer
       # Rack cookie for a browser in which the account has just logged in.
       def self.cookie(account_id, secure:)
         name = Signed.nonce
-        { value: "#{name}.#{Signed.token("#{KIND} of #{account_id}", name)}", path: '/api/login', httponly: true, same_site: :lax, secure:,
+        { value: "#{name}.#{Signed.token("#{KIND} of #{account_id}", name)}", path: '/api', httponly: true, same_site: :lax, secure:,
           expires: Time.now + (DAYS * 86_400) }
       end
     end
