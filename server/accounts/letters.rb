@@ -6,12 +6,13 @@ module FawnmossServer
     module Letters
       SUBJECTS = { opening: 'Open your studio', taken: 'You have a studio already', forgotten: 'A new password for %s',
                    changed: 'The password of %s was changed', elsewhere: 'Somebody logged in to %s',
+                   invitation: 'You are asked to work in %s', joined: 'Somebody works in %s from now on',
                    second_changed: 'The second step at log-in of %s was changed', new_address: 'Your new address for %s',
                    old_address: 'Another address for %s', closed: '%s is closed', opened_again: '%s is open again' }.freeze
 
       # kind: of SUBJECTS; place: address under which the server is known; to: an address other than the account's; about: link, day, days.
       def self.post(account_id, kind, place, to: nil, **about)
-        studio = FawnmossServer.db[:studios].where(account_id:).get(:name)
+        studio = Seat.of(account_id)&.studio&.name || 'Fawnmoss'
         Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about), to:)
       end
 
@@ -59,6 +60,25 @@ module FawnmossServer
           Somebody logged in to the studio #{studio} with a browser that has not been used for it before (#{Time.now.utc.strftime('%-d %B %Y, %H:%M')} UTC).
 
           If it was you, all is well. If not, log in, end all log-ins ("Log out everywhere" on the Studio page) and choose another password: #{place}/studio
+        TEXT
+      end
+
+      def self.invitation(studio, _place, link:, days:)
+        <<~TEXT
+          The owner of the studio #{studio} asks you to work in it as an assistant teacher: you see its pupils, give lessons and mark.
+
+          Open this page within #{days} days:
+          #{link}
+
+          If you do not know the studio, do nothing.
+        TEXT
+      end
+
+      def self.joined(studio, place, who:)
+        <<~TEXT
+          #{who} answered your invitation and works in the studio #{studio} as an assistant teacher from now on.
+
+          If that is not right, let them go on the Studio page: #{place}/studio
         TEXT
       end
 
@@ -110,7 +130,8 @@ module FawnmossServer
           If it was not you, choose another password at once: #{place}/login, "I have forgotten the password".
         TEXT
       end
-      private_class_method :opening, :second_changed, :new_address, :old_address, :taken, :forgotten, :changed, :elsewhere, :closed, :opened_again
+      private_class_method :opening, :invitation, :joined, :second_changed, :new_address, :old_address, :taken, :forgotten, :changed, :elsewhere, :closed,
+:opened_again
     end
   end
 end

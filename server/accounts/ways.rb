@@ -60,6 +60,21 @@ module FawnmossServer
         true
       end
 
+      # Address under which people know this server.
+      def place = base_url
+
+      # A new account, open at once, for an address that a letter went to; raises InvalidInput about the password.
+      def account_for(email, password)
+        unless password_meets_requirements?(password)
+          raise Fawnmoss::InvalidInput.new('This password cannot be taken.', where: { field: 'password' },
+remedy: 'Ten characters or more; three or four words are good.')
+        end
+
+        row = { status_id: OPEN, password_hash: password_hash(password) }
+        waiting = db[:accounts].where(email:, status_id: UNVERIFIED)
+        waiting.update(row) == 1 ? db[:accounts].where(email:).get(:id) : db[:accounts].insert(email:, **row)
+      end
+
       # What the session at hand is kept under.
       def session_kept_as = compute_hmac(session[session_id_session_key])
 

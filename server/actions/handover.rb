@@ -15,8 +15,8 @@ module FawnmossServer
                  absences report_words repertoire].freeze
       STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
       WHOLE = [*STUDIO, :groups, *PUPIL, :group_members, :group_lessons].freeze
-      # Worked out again, or made anew: digests, what tunes ask for, private links.
-      LEFT = %i[pupil_digests demand_kinds tune_demands card_links].freeze
+      # Worked out again, or made anew: digests, what tunes ask for, private links, who works there.
+      LEFT = %i[pupil_digests demand_kinds tune_demands card_links members invitations].freeze
       SECRET = { studios: %i[id account_id feed_nonce], hands: %i[habits print] }.freeze
       PAGE = 500 # rows read at once
 

@@ -10,7 +10,7 @@ module FawnmossServer
 
       # name, what it is counted by, and when: a path that it is about.
       BY_SOURCE = { sign_ups: ['POST', %r{\A/api/(create-account|open-studio)/?\z}],
-                    forgotten: ['POST', %r{\A/api/(forgotten|new-password|change-address|new-address)/?\z}],
+                    forgotten: ['POST', %r{\A/api/(forgotten|new-password|change-address|new-address|people|invitation|invitation/answer)/?\z}],
                     links: [nil, %r{\A/api/link/}], feeds: [nil, %r{\A/feed/}] }.freeze
       BY_ACCOUNT = { pdfs: ['GET', /\.pdf\z/], imports: ['POST', %r{\A/api/(tunes|archive|handover)\z}] }.freeze
 

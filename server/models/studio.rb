@@ -22,9 +22,13 @@ module FawnmossServer
 
       dataset_module do
         def not_closed = where(account_id: FawnmossServer.db[:accounts].where(status_id: Accounts::OPEN).select(:id))
-      end
 
-      def self.of_account(account_id) = first(account_id:) || raise(Missing)
+        # Those in which an account is an assistant, in the order in which it came to them.
+        def of_assistant(account_id)
+          members = FawnmossServer.db[:members].where(account_id:)
+          not_closed.where(id: members.select(:studio_id)).order(members.where(studio_id: Sequel[:studios][:id]).select(:id))
+        end
+      end
 
       # Each raises Missing unless the row is in this studio.
       def pupil(id) = (pupils_dataset.first(id: whole(id)) || raise(Missing)).tap { _1.associations[:studio] = self }

@@ -7,7 +7,13 @@ module FawnmossServer
       def self.registered(app)
         health(app)
         own(app)
-        app.get('/api/session') { json({ studio: { id: studio.id, name: studio.name }, sizes: FawnmossServer.catalogue.size_names }) }
+        people(app)
+        app.get('/api/session') { json(Actions::AccountAnswer.session(here, account_id)) }
+        app.post('/api/session') do
+          account_id
+          request.env['rack.session'][Help::SEAT] = fields.integer('studio_id', 1..(10**18))
+          json(Actions::AccountAnswer.session(here, account_id))
+        end
         app.get('/api/today') { json(Actions::Today.call(studio, today)).tap { Ahead.wake(studio.id, today) } }
       end
 
@@ -33,18 +39,28 @@ module FawnmossServer
 
       # The account of who asks.
       def self.own(app)
-        app.get('/api/account') { json(Actions::AccountAnswer.of(studio, auth)) }
-
+        app.get('/api/account') { json(Actions::AccountAnswer.of(account_id, auth)) }
         app.get('/api/second') { json(half_in.ways_on) }
-        app.post('/api/second/offer') { studio && json(fields.choice('kind', %w[code passkey]) == 'code' ? auth.code_offer : auth.passkey_offer) }
-        app.delete('/api/account/change') { json({ done: Accounts::Address.forget(studio.account_id).positive? }) }
+        app.post('/api/second/offer') { account_id && json(fields.choice('kind', %w[code passkey]) == 'code' ? auth.code_offer : auth.passkey_offer) }
+        app.delete('/api/account/change') { json({ done: Accounts::Address.forget(account_id).positive? }) }
 
         app.delete('/api/log-ins/:id') do
-          Accounts::LogIns.end(studio.account_id, params['id'])
+          Accounts::LogIns.end(account_id, params['id'])
           json({ done: true })
         end
       end
-      private_class_method :health, :own
+
+      # Who works in the studio beside its owner.
+      def self.people(app)
+        app.get('/api/people') { json(Actions::People.answer(studio)) }
+        app.post('/api/people') { json(Actions::People.invite(studio, fields, auth.place), 201) }
+        app.delete('/api/people/:id') { json(Actions::People.remove(studio, params['id'])) }
+        app.delete('/api/invitations/:id') { json(Actions::People.withdraw(studio, params['id'])) }
+        app.post('/api/leave') { Actions::People.leave(account_id, fields) && json({ done: true }) }
+        app.post('/api/invitation') { json(Actions::People.read(fields)) }
+        app.post('/api/invitation/answer') { json(Actions::People.join(fields, auth), 201) }
+      end
+      private_class_method :health, :own, :people
     end
   end
 end

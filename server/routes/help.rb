@@ -4,18 +4,35 @@ module FawnmossServer
   module Routes
     # What every route needs: who asks, what they sent, how to answer.
     module Help
-      # The studio of the account logged in. Halts with 401 when nobody is, or is with the first of two steps only.
-      def studio
-        @studio ||= begin
-          half_in
-          halt Boot::Answer.error(401, 'There is a second step to the log-in.', code: 'second') unless auth.authenticated?
-          Models::Studio.of_account(auth.session_value)
-        end
+      SEAT = 'studio_id' # in the session: the studio that was chosen, where there are several
+
+      # The studio of who asks. Halts with 401 when nobody is logged in, with 403 when it is not theirs to do.
+      def studio = @studio ||= seat.studio
+
+      # The Seat of who asks, who may do what is asked for there.
+      def seat
+        return here if here.may?(request.request_method, request.path_info)
+
+        halt Boot::Answer.error(403, 'Only the owner of the studio can do this.', code: 'owner', remedy: 'Ask the owner.')
+      end
+
+      # The Seat of who asks, whatever that is.
+      def here
+        @here ||= Seat.of(account_id, request.env['rack.session'][SEAT]) ||
+                  halt(Boot::Answer.error(403, 'This address belongs to no studio any more.', code: 'nowhere',
+remedy: 'Ask its owner, or open a studio of your own.'))
+      end
+
+      # The account of who asks. Halts with 401 when nobody is logged in, or is with the first of two steps only.
+      def account_id
+        half_in
+        auth.authenticated? ? auth.session_value : halt(Boot::Answer.error(401, 'There is a second step to the log-in.', code: 'second'))
       end
 
       # Rodauth of who has logged in, be it with the first step only. Halts with 401 for everybody else.
       def half_in = auth.logged_in? ? auth : halt(Boot::Answer.error(401, 'Please log in.', code: 'login'))
 
+      # Rodauth of the request.
       def auth = env['rodauth']
 
       # The JSON body as Inputs::Fields. Halts with 400 when it is no JSON in UTF-8.
