@@ -5,6 +5,7 @@ ENV['FAWNMOSS_DB_NAME'] ||= 'fawnmoss_browser'
 ENV['FAWNMOSS_FAST_HASH'] = 'yes'
 ENV['FAWNMOSS_QUIET'] = 'yes'
 ENV['APP_ENV'] = 'production'
+ENV['FAWNMOSS_LIMITS'] = 'sign_ups=1000,forgotten=1000'
 
 require 'tmpdir'
 ENV['FAWNMOSS_OUTBOX'] = Dir.mktmpdir('fawnmoss-outbox').tap { |folder| at_exit { FileUtils.rm_rf(folder) } }

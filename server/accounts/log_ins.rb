@@ -12,7 +12,7 @@ module FawnmossServer
           browser = Browser.new(user_agent.to_s.scrub[0, 500])
           return '' if browser.unknown?
 
-          browser.platform.unknown? ? browser.name : "#{browser.name} on #{browser.platform.name}"
+          browser.platform.unknown? ? browser.name : "#{browser.name} on #{browser.platform.name.delete_prefix('Generic ')}"
         end
 
         # here: what the session of the one who asks is kept under. The last used first.

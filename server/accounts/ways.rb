@@ -14,6 +14,7 @@ module FawnmossServer
       def throw_error_reason(reason, status, param, message)
         reset_password_email_sent_response if @asked_at && %i[no_matching_login unverified_account].include?(reason)
         return super unless %i[no_matching_login invalid_password unverified_account].include?(reason)
+        return super(reason, 401, param, 'this is not the present password') unless current_route == :login
 
         super(:wrong, 401, 'email', 'email and password do not match')
       end
@@ -81,6 +82,11 @@ remedy: 'Ten characters or more; three or four words are good.')
       def logged_out_elsewhere? = logged_in? && !currently_active_session?
 
       private
+
+      # The page is told why only where that is to log in (again); of everything else it would tell too much.
+      def set_error_reason(reason)
+        json_response[:reason] = reason if %i[login_required two_factor_need_authentication].include?(reason)
+      end
 
       def active_sessions_insert_hash = super.merge(browser: LogIns.words(request.user_agent)[0, 60])
 

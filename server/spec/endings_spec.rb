@@ -14,12 +14,12 @@ RSpec.describe 'log-ins and closing' do
   it 'lists the browsers that are logged in, the last used first, and ends any of them' do
     elsewhere do
       log_in_again(**firefox)
-      FawnmossServer.db[:account_active_session_keys].where(browser: 'Firefox on Generic Linux').or(browser: 'Firefox on Linux').update(last_use: Time.now.utc - 600)
+      FawnmossServer.db[:account_active_session_keys].where(browser: 'Firefox on Linux').update(last_use: Time.now.utc - 600)
       @other = rack_mock_session.cookie_jar
     end
     found = api(:get, '/api/account')
     expect(found[:email]).to eq('anna@example.test')
-    expect(found[:log_ins].map { [_1[:browser], _1[:here]] }).to match([['', true], [/Firefox on .*Linux/, false]])
+    expect(found[:log_ins].map { [_1[:browser], _1[:here]] }).to match([['', true], ['Firefox on Linux', false]])
     other = found[:log_ins].last[:id]
     elsewhere { log_in('berta@example.test') && api(:delete, "/api/log-ins/#{other}") && expect(status).to(eq(404)) }
     expect(api(:delete, "/api/log-ins/#{other}")).to eq(done: true)

@@ -62,5 +62,22 @@ describe('ask', () => {
   it('reads the account layer’s errors', async () => {
     answer(422, { error: 'There was an error creating your account', 'field-error': ['password', 'too short'] })
     expect((await failure(ask('POST', '/create-account', {}))).text).toBe('There was an error creating your account: too short.')
+    answer(401, { error: 'Not let in', 'field-error': ['code', 'this code is wrong'] })
+    expect((await failure(ask('POST', '/second/code', {}))).text).toBe('Not let in: this code is wrong.')
+  })
+
+  it('asks for a log-in when there is none, not when a password is wrong', async () => {
+    const asked = vi.fn()
+    vi.stubGlobal('window', new EventTarget())
+    window.addEventListener('fawnmoss:login', asked)
+    answer(401, { error: 'The studio stays open', 'field-error': ['password', 'invalid password'] })
+    await failure(ask('POST', '/close-account', {}))
+    expect(asked).not.toHaveBeenCalled()
+    answer(401, { error: 'Please login to continue', reason: 'login_required' })
+    await failure(ask('POST', '/close-account', {}))
+    answer(401, { error: { message: 'There is a second step to the log-in.', code: 'second', remedy: null, where: {} } })
+    await failure(ask('GET', '/today'))
+    expect(asked).toHaveBeenCalledTimes(2)
+    window.removeEventListener('fawnmoss:login', asked)
   })
 })

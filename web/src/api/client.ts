@@ -32,7 +32,7 @@ function trouble(status: number, body: unknown): Trouble {
   const error = (body as { error?: unknown } | null)?.error
   if (typeof error === 'string') {
     const field = (body as { 'field-error'?: [string, string] })['field-error']
-    return new Trouble(status, field && status === 422 ? `${error}: ${field[1]}` : error, null, field ? { field: field[0] } : {}, 'account')
+    return new Trouble(status, field?.[1] && [401, 422].includes(status) ? `${error}: ${field[1]}` : error, null, field ? { field: field[0] } : {}, (body as { reason?: string }).reason ?? 'account')
   }
   const known = error as { message: string; remedy: string | null; where: Record<string, string | number | null>; code?: string } | undefined
   if (known?.message) return new Trouble(status, known.message, known.remedy, known.where, known.code ?? null, known as unknown as Record<string, unknown>)
@@ -40,6 +40,8 @@ function trouble(status: number, body: unknown): Trouble {
   return new Trouble(status, `The server answered ${status}.`, 'Try again in a moment.')
 }
 
+/** What a 401 is called when it is for want of a log-in, or of its second step; others are about a password or a code just typed. */
+const TO_LOG_IN = ['login', 'second', 'login_required', 'two_factor_need_authentication']
 const TRIES = 3
 const PAUSE = 3000 // ms, as the server asks for
 
@@ -80,8 +82,9 @@ async function once<T>(method: string, path: string, body?: unknown): Promise<T>
   }
   const data = await response.json().catch(() => null)
   if (!response.ok) {
-    if (response.status === 401 && path !== '/login') window.dispatchEvent(new CustomEvent('fawnmoss:login'))
-    throw trouble(response.status, data)
+    const found = trouble(response.status, data)
+    if (found.status === 401 && TO_LOG_IN.includes(String(found.code))) window.dispatchEvent(new CustomEvent('fawnmoss:login'))
+    throw found
   }
   return data as T
 }

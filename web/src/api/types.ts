@@ -1,6 +1,11 @@
 import type { components } from './schema'
 
 type Schemas = components['schemas']
+export type Session = Schemas['Session']
+export type Account = Schemas['Account']
+export type People = Schemas['People']
+export type Second = Schemas['Second']
+export type PasskeyQuestion = Schemas['PasskeyQuestion']
 export type MarkedPupil = Schemas['MarkedPupil']
 export type Pupil = Schemas['Pupil']
 export type PupilSummary = Schemas['PupilSummary']

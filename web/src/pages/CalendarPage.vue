@@ -121,8 +121,8 @@ async function copy(): Promise<void> {
           <v-btn @click="show(single ? today : monday(today))">Today</v-btn>
           <v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(daysOn(from, single ? 1 : 7))">→</v-btn>
           <v-btn @click="show(single ? monday(from) : from <= today && today <= daysOn(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' : 'Day' }}</v-btn>
-          <v-btn @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn>
-          <v-btn @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
+          <v-btn v-owner @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn>
+          <v-btn v-owner @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
         </span>
       </header>
       <p class="small" role="status">{{ said }}</p>

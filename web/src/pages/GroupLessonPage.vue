@@ -99,7 +99,7 @@ function saved(group: PupilGroup): void {
         <h1>{{ lesson.group.name }}</h1>
         <span class="quiet">{{ longDate(lesson.date) }}, {{ lesson.minutes }} minutes</span>
         <span class="push">
-          <v-btn @click="changing = true">Change the group</v-btn>
+          <v-btn v-owner @click="changing = true">Change the group</v-btn>
           <v-btn v-if="lesson.status === 'planned' && !future" variant="flat" color="primary" :loading="busy"
             @click="post('begin', {}, 'Begun.')">Begin the lesson</v-btn>
           <v-btn v-else-if="lesson.status === 'running'" variant="flat" color="primary" :loading="busy"

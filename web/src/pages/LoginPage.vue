@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import FrontDoor from '../components/FrontDoor.vue'
+import SecondStep from '../components/SecondStep.vue'
 import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
@@ -33,18 +34,34 @@ const send = () =>
       return
     }
     await session.logIn(email.value, password.value)
-    const to = String(route.query.to ?? '/today')
-    await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/today')
+    if (session.studio) await goOn()
   })
+async function goOn(): Promise<void> {
+  const to = String(route.query.to ?? '/today')
+  await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/today')
+}
+const second = ref<InstanceType<typeof SecondStep>>()
+const stepped = () =>
+  act(async () => {
+    const found = await session.look()
+    if (found) throw found
+    await goOn()
+  })
+const away = () => act(() => session.logOut().catch(session.forget))
 </script>
 
 <template>
-  <FrontDoor @send="send">
+  <FrontDoor v-if="session.half" @send="second?.send()">
+    <SecondStep ref="second" @done="stepped" @away="away" />
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
+  </FrontDoor>
+  <FrontDoor v-else @send="send">
     <h1>{{ title }}</h1>
     <p v-if="byLetter" class="small">{{ creating
       ? 'You get a letter with a link; there you name the studio and choose a password.' : 'You get a letter with a link. It works for a day.' }}</p>
     <v-text-field v-model="email" type="email" label="Email" autocomplete="username" autofocus />
     <v-text-field v-if="!byLetter" v-model="password" type="password" label="Password" autocomplete="current-password" />
+    <p v-if="route.query.closed && !said && !trouble" role="status">The studio is closed. Within thirty days a log-in brings it back; a letter says until when.</p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p v-if="said" role="status">{{ said }} Nothing after a few minutes? Look where unwanted mail goes, or try another address.</p>
     <v-btn type="submit" variant="flat" color="primary" :loading="busy"

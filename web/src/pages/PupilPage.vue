@@ -21,11 +21,13 @@ import { shortDate, slotWords } from '../geometry/dates'
 import { recorded } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
+import { useSession } from '../stores/session'
 
 const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
 const route = useRoute()
 const router = useRouter()
 const pupils = usePupils()
+const session = useSession()
 const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${route.params.id}`))
 const open = ref<string | null>(null)
 const changing = ref(false)
@@ -138,8 +140,8 @@ function changed(saved: Pupil): void {
           minutes a day at home
         </span>
         <span class="push">
-          <v-btn @click="changing = true">Change</v-btn>
-          <v-btn @click="timing = true">Lesson times</v-btn>
+          <v-btn v-owner @click="changing = true">Change</v-btn>
+          <v-btn v-owner @click="timing = true">Lesson times</v-btn>
           <v-btn to="/tunes">Tunes that fit</v-btn>
           <v-btn variant="flat" color="primary" :to="`/pupils/${pupil.id}/plan`">Plan the lesson</v-btn>
         </span>
@@ -155,7 +157,7 @@ function changed(saved: Pupil): void {
         v-if="pupil.absence.note">: {{ pupil.absence.note }}</template></p>
       <LookList :looks="pupil.look.filter((look) => look.kind !== 'pain')" />
       <p v-if="!pupil.marks.length" class="already">Does {{ pupil.name }} already play?
-        <v-btn variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
+        <v-btn v-owner variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
       <p v-else-if="placed" class="small quiet">Placed on {{ shortDate(placed) }} with what went already.
         <v-btn density="compact" :disabled="busy" @click="unplace">Take that back</v-btn></p>
       <HomeNotes :notes="pupil.notes" @read="(one) => (pupil = { ...pupil!, notes: pupil!.notes.filter((other) => other !== one) })" />
@@ -242,7 +244,7 @@ function changed(saved: Pupil): void {
         <h2>Lessons</h2>
         <LessonDiary :pupil="pupil.id" />
       </section>
-      <ErasePupil :id="pupil.id" :name="pupil.name" class="ruled" />
+      <ErasePupil v-if="session.owner" :id="pupil.id" :name="pupil.name" class="ruled" />
       <PupilTimes v-model="timing" :pupil="pupil" @changed="pupil = { ...pupil, ...$event }; pupils.keep(pupil)" />
       <PupilForm v-model="changing" :pupil="pupil" @saved="changed" />
     </template>

@@ -48,7 +48,7 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
   <div class="page">
     <header>
       <h1>Pupils</h1>
-      <span class="push"><TakeIn label="Take one in from a file" @taken="taken" /> <v-btn variant="flat" color="primary"
+      <span v-owner class="push"><TakeIn label="Take one in from a file" @taken="taken" /> <v-btn variant="flat" color="primary"
         @click="adding = true">Add a pupil</v-btn></span>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
@@ -76,7 +76,7 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
       </tbody>
     </table>
     <section v-if="pupils.all.length > 1" class="ruled">
-      <h2>Groups <v-btn density="compact" @click="grouping = true">Add a group</v-btn></h2>
+      <h2>Groups <v-btn v-owner density="compact" @click="grouping = true">Add a group</v-btn></h2>
       <ul class="plain">
         <li v-for="group in groups" :key="group.id">
           <router-link :to="`/groups/${group.id}`">{{ group.name }}</router-link>

@@ -129,7 +129,7 @@ const take = (id: string, text: string) => {
     <header>
       <h1>The path</h1>
       <span class="quiet">as this studio teaches it</span>
-      <span class="push"><v-btn to="/studio">Studio</v-btn><v-btn variant="flat" color="primary" @click="begin">Add a skill</v-btn></span>
+      <span class="push"><v-btn to="/studio">Studio</v-btn><v-btn v-owner variant="flat" color="primary" @click="begin">Add a skill</v-btn></span>
     </header>
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn @click="load">Try again</v-btn></p>
     <template v-if="book">

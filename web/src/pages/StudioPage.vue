@@ -2,35 +2,39 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
+import StudioAccount from '../components/StudioAccount.vue'
 import StudioHand from '../components/StudioHand.vue'
+import StudioPeople from '../components/StudioPeople.vue'
 import StudioRules from '../components/StudioRules.vue'
-import TakeIn from '../components/TakeIn.vue'
 import StudioYears from '../components/StudioYears.vue'
+import TakeIn from '../components/TakeIn.vue'
 import { useAct } from '../composables/useAct'
 import { useSession } from '../stores/session'
 
 const session = useSession()
 const router = useRouter()
-const old = ref('')
-const fresh = ref('')
-const { busy, said, trouble, act } = useAct()
+const { busy, trouble, act } = useAct()
 
 const taken = ref('')
 async function restored(what: { name: string }): Promise<void> {
   taken.value = what.name
   await session.look()
 }
-const change = () => {
-  said.value = ''
-  return act(async () => {
-    await ask('POST', '/change-password', { password: old.value, new_password: fresh.value })
-    old.value = fresh.value = ''
-  }, 'The password is changed, and every other browser is logged out.')
-}
 const leave = (everywhere = false) =>
   act(async () => {
     await session.logOut(everywhere)
     await router.push('/login')
+  })
+/** Everything on any page is of the other studio then: it begins anew. */
+const goTo = (id: number) =>
+  act(async () => {
+    await session.choose(id)
+    location.assign('/today')
+  })
+const quit = () =>
+  act(async () => {
+    await ask('POST', '/leave', { studio_id: session.studio!.id })
+    location.assign('/today')
   })
 </script>
 
@@ -38,8 +42,15 @@ const leave = (everywhere = false) =>
   <div class="page">
     <header>
       <h1>{{ session.studio?.name }}</h1>
-      <span class="push"><v-btn @click="leave(true)">Log out everywhere</v-btn><v-btn @click="leave()">Log out</v-btn></span>
+      <span v-if="!session.owner" class="quiet">you are an assistant teacher here</span>
+      <span class="push">
+        <template v-for="one in session.studios" :key="one.id">
+          <v-btn v-if="one.id !== session.studio?.id" :disabled="busy" @click="goTo(one.id)">Go to {{ one.name }}</v-btn>
+        </template>
+        <v-btn @click="leave()">Log out</v-btn>
+      </span>
     </header>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p class="places">
       <router-link to="/studio/path">The path as you teach it</router-link>
       <router-link to="/calendar">Calendar</router-link>
@@ -47,21 +58,18 @@ const leave = (everywhere = false) =>
       <router-link to="/progress">All pupils’ progress</router-link>
       <router-link to="/care">Care</router-link>
     </p>
-    <StudioRules><StudioHand /></StudioRules>
-    <StudioYears />
-    <h2 class="ruled">Everything in one file</h2>
-    <p><v-btn href="/api/studio.zip" download>Save the whole studio</v-btn> <TakeIn label="Restore one that was saved" @taken="restored" /></p>
-    <p class="small quiet">Pupils, marks, lessons, tunes, charts, cards, rules and your own path. A saved studio is restored into an empty one; links to cards are
-      made anew there. Keep the file where only you can read it.</p>
-    <p v-if="taken" class="small" role="status">{{ taken }} is restored.</p>
-    <h2 class="ruled">Password</h2>
-    <form class="narrow" @submit.prevent="change">
-      <v-text-field v-model="old" type="password" label="Present password" autocomplete="current-password" />
-      <v-text-field v-model="fresh" type="password" label="New password, at least ten characters" autocomplete="new-password" />
-      <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
-      <p role="status">{{ said }}</p>
-      <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="!old || !fresh">Change it</v-btn>
-    </form>
+    <template v-if="session.owner">
+      <StudioRules><StudioHand /></StudioRules>
+      <StudioYears />
+      <h2 class="ruled">Everything in one file</h2>
+      <p><v-btn href="/api/studio.zip" download>Save the whole studio</v-btn> <TakeIn label="Restore one that was saved" @taken="restored" /></p>
+      <p class="small quiet">Pupils, marks, lessons, tunes, charts, cards, rules and your own path. A saved studio is restored into an empty one; links to cards are
+        made anew there. Keep the file where only you can read it.</p>
+      <p v-if="taken" class="small" role="status">{{ taken }} is restored.</p>
+      <StudioPeople />
+    </template>
+    <p v-else><v-btn :disabled="busy" @click="quit">Leave this studio</v-btn></p>
+    <StudioAccount @everywhere="leave(true)" />
     <p class="ruled small quiet">Fawnmoss is free software under the MIT licence. <a href="/vendor/notices.txt" target="_blank">Licences of the parts
       it ships with</a>.</p>
   </div>
@@ -69,7 +77,4 @@ const leave = (everywhere = false) =>
 
 <style scoped>
 .places { display: flex; flex-wrap: wrap; gap: 4px 22px; }
-.narrow { max-width: 380px; display: flex; flex-direction: column; gap: 12px; align-items: start; }
-.narrow > * { width: 100%; }
-.narrow .v-btn { width: auto; }
 </style>

@@ -131,9 +131,9 @@ function drop(event: DragEvent): void {
     <header>
       <h1>Tunes</h1><span class="quiet">for {{ who }}</span>
       <span class="push">
-        <v-btn href="/api/tunes.zip" download>All as a zip</v-btn>
-        <v-btn to="/tunes/new">Write one</v-btn>
-        <v-btn variant="flat" color="primary" @click="adding = true">Add tunes</v-btn>
+        <v-btn v-owner href="/api/tunes.zip" download>All as a zip</v-btn>
+        <v-btn v-owner to="/tunes/new">Write one</v-btn>
+        <v-btn v-owner variant="flat" color="primary" @click="adding = true">Add tunes</v-btn>
       </span>
     </header>
     <div v-if="shelf?.all" class="filters">

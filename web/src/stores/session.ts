@@ -1,30 +1,49 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { ask, Trouble } from '../api/client'
+import type { Session } from '../api/types'
 
-/** Who is logged in. */
+/** Who is logged in, and in which studio they work now. */
 export const useSession = defineStore('session', () => {
-  const studio = ref<{ id: number; name: string } | null>(null)
+  const studio = ref<Session['studio'] | null>(null)
+  /** False for an assistant teacher, who sees and marks. */
+  const owner = ref(true)
+  /** All in which this account works, its own first. */
+  const studios = ref<Session['studios']>([])
   /** Sizes by instrument, the largest first. */
   const sizes = ref<Record<string, string[]>>({})
   const asked = ref(false)
+  /** The password was right, the second step is still to come. */
+  const half = ref(false)
 
-  /** Asks once whether the cookie still holds. */
-  async function look(): Promise<void> {
+  function take(found: Session): void {
+    studio.value = found.studio
+    owner.value = found.owner
+    studios.value = found.studios
+    sizes.value = found.sizes
+    half.value = false
+    asked.value = true
+  }
+
+  /** Asks once whether the cookie still holds; what is wrong when it does not. */
+  async function look(): Promise<Trouble | null> {
     try {
-      const found = await ask<{ studio: { id: number; name: string }; sizes: Record<string, string[]> }>('GET', '/session')
-      studio.value = found.studio
-      sizes.value = found.sizes
-      asked.value = true
+      take(await ask<Session>('GET', '/session'))
+      return null
     } catch (error) {
+      const found = error as Trouble
       studio.value = null
-      asked.value = !(error as Trouble).passing
+      half.value = found.code === 'second'
+      asked.value = !found.passing
+      return found
     }
   }
 
+  /** Afterwards there is a studio, or half a log-in that waits for its second step. */
   async function logIn(email: string, password: string): Promise<void> {
     await ask('POST', '/login', { email, password })
-    await look()
+    const found = await look()
+    if (found && !half.value) throw found
   }
 
   /** Opens the studio that a letter was about. key: of its link. */
@@ -35,13 +54,22 @@ export const useSession = defineStore('session', () => {
     await ask('PATCH', '/studio', { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone }).catch(() => undefined)
   }
 
+  /** Goes to another of the studios. */
+  const choose = async (id: number): Promise<void> => take(await ask<Session>('POST', '/session', { studio_id: id }))
+
   /** Ends the session of this browser, or those of all browsers. */
   async function logOut(everywhere = false): Promise<void> {
     await ask('POST', '/logout', everywhere ? { global_logout: true } : {})
+    forget()
+  }
+
+  /** Nobody is logged in here any more. */
+  function forget(): void {
     studio.value = null
+    half.value = false
     // What was kept to open a lesson without the server names a pupil. Marks and notes that are not sent yet stay.
     for (const box of Object.keys(localStorage)) if (/^fawnmoss\.lesson\.\d+\.(plan|sheets)$/.test(box)) localStorage.removeItem(box)
   }
 
-  return { studio, sizes, asked, look, logIn, open, logOut }
+  return { studio, owner, studios, sizes, asked, half, look, logIn, open, choose, logOut, forget }
 })

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { ask } from '../api/client'
+import type { People } from '../api/types'
+import { useAct } from '../composables/useAct'
+import { useLoad } from '../composables/useLoad'
+import { fullDate } from '../geometry/dates'
+
+/** Assistant teachers, and who is asked to be one. */
+const { data: people, problem, load } = useLoad(() => ask<People>('GET', '/people'))
+void load()
+const email = ref('')
+const { busy, said, trouble, act } = useAct()
+const change = (method: string, path: string, words: string, body?: object) =>
+  act(async () => { people.value = await ask<People>(method, path, body) }, words)
+const invite = async () => {
+  if (await change('POST', '/people', `A letter to ${email.value} is on its way.`, { email: email.value })) email.value = ''
+}
+const day = (at: string) => fullDate(at.slice(0, 10))
+</script>
+
+<template>
+  <section>
+    <h2 class="ruled">Assistant teachers</h2>
+    <p class="small quiet">They see everything here, give lessons, mark, and make charts and cards; all else stays yours.</p>
+    <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn density="compact" @click="load">Try again</v-btn></p>
+    <ul v-if="people" class="plain">
+      <li v-for="one in people.people" :key="one.id">{{ one.email }}<span class="quiet">, since {{ day(one.since) }}</span>
+        <v-btn density="compact" :disabled="busy" :aria-label="`Let ${one.email} go`" @click="change('DELETE', `/people/${one.id}`, 'They are out.')">Let go</v-btn></li>
+      <li v-for="one in people.invitations" :key="`asked ${one.id}`">{{ one.email }}<span class="quiet">, asked; the letter works until {{ day(one.until) }}</span>
+        <v-btn density="compact" :disabled="busy" :aria-label="`Withdraw the letter to ${one.email}`"
+          @click="change('DELETE', `/invitations/${one.id}`, 'The letter does not work any more.')">Withdraw</v-btn></li>
+    </ul>
+    <form class="ask" @submit.prevent="invite">
+      <v-text-field v-model="email" type="email" label="Address of an assistant teacher" density="compact" />
+      <v-btn type="submit" variant="tonal" :loading="busy" :disabled="!email">Send an invitation</v-btn>
+    </form>
+    <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
+    <p v-if="said" role="status" class="small">{{ said }}</p>
+  </section>
+</template>
+
+<style scoped>
+.ask { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; margin-top: 8px; }
+.ask .v-input { max-width: 380px; min-width: 240px; }
+</style>

@@ -1,0 +1,32 @@
+import { browserSupportsWebAuthn, startAuthentication, startRegistration } from '@simplewebauthn/browser'
+import type { PasskeyQuestion } from '../api/types'
+
+/** Why this browser cannot make or use a passkey here, '' when it can. */
+export function noPasskey(): string {
+  if (!window.isSecureContext || !browserSupportsWebAuthn()) return 'This browser has no passkeys, or the connection is not private.'
+  // A passkey belongs to a name; a number is none.
+  return /^[\d.]+$|:/.test(location.hostname) ? `Passkeys belong to a name: open this server as ${location.protocol}//localhost:${location.port}, say.` : ''
+}
+
+async function asked<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    throw (error as Error).name === 'InvalidStateError' ? new Error('This device has a passkey for this account already.') : new Error('No passkey was given.')
+  }
+}
+
+type Making = Parameters<typeof startRegistration>[0]['optionsJSON']
+type Asking = Parameters<typeof startAuthentication>[0]['optionsJSON']
+
+/** Has the browser make a passkey; what the server wants to know of it. */
+export async function makePasskey(question: PasskeyQuestion) {
+  const made = await asked(() => startRegistration({ optionsJSON: question.options as unknown as Making }))
+  return { webauthn_setup: made, webauthn_setup_challenge: question.challenge, webauthn_setup_challenge_hmac: question.mac }
+}
+
+/** Has the browser answer with a passkey. */
+export async function askPasskey(question: PasskeyQuestion) {
+  const given = await asked(() => startAuthentication({ optionsJSON: question.options as unknown as Asking }))
+  return { webauthn_auth: given, webauthn_auth_challenge: question.challenge, webauthn_auth_challenge_hmac: question.mac }
+}
