@@ -8,7 +8,8 @@ require 'yaml'
 # HTTP.
 class Attack
   DOCUMENT = YAML.safe_load_file(File.expand_path('../server/openapi.yaml', __dir__), aliases: true)
-  OPEN = %w[/healthz /readyz /api/login /api/logout /api/create-account /api/open-studio /api/forgotten /api/new-password /api/new-address /api/invitation /api/invitation/answer /api/outbox
+  OPEN = %w[/healthz /readyz /api/login /api/logout /api/create-account /api/open-studio /api/forgotten /api/new-password /api/new-address
+            /api/invitation /api/invitation/answer /api/outbox
             /api/link/{token} /api/link/{token}/reports /api/link/{token}/notes
             /feed/{token}/lessons.ics].freeze
   METHODS = %w[get post put patch delete].freeze

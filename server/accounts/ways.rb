@@ -84,7 +84,7 @@ remedy: 'Ten characters or more; three or four words are good.')
       private
 
       # The page is told why only where that is to log in (again); of everything else it would tell too much.
-      def set_error_reason(reason)
+      def set_error_reason(reason) # rubocop:disable Naming/AccessorMethodName -- as Rodauth calls it
         json_response[:reason] = reason if %i[login_required two_factor_need_authentication].include?(reason)
       end
 

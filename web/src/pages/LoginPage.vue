@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import FrontDoor from '../components/FrontDoor.vue'
@@ -47,6 +47,8 @@ const stepped = () =>
     if (found) throw found
     await goOn()
   })
+// Half logged in already, in another window or before the page was loaded anew.
+onMounted(() => { if (!session.asked) void session.look() })
 const away = () => act(() => session.logOut().catch(session.forget))
 </script>
 
