@@ -12,8 +12,8 @@ module FawnmossServer
       # before use, so a restarted server is noticed.
       def self.connect(options)
         Sequel.default_timezone = :utc
-        db = Sequel.connect(**options, encoding: 'utf8mb4', fractional_seconds: true, max_connections: 16,
-                                       pool_timeout: 10, connect_timeout: 3, read_timeout: 20,
+        db = Sequel.connect(encoding: 'utf8mb4', fractional_seconds: true, max_connections: 16,
+                                       pool_timeout: 10, connect_timeout: 3, read_timeout: 20, **options,
                                        after_connect: lambda { |connection|
                                          connection.query("SET time_zone = '+00:00', sql_mode = 'STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION'")
                                        })
