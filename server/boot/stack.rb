@@ -22,7 +22,7 @@ module FawnmossServer
           use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY, FILE
-          use SameOrigin, logger: Logger.new(IO::NULL)
+          use SameOrigin, https: settings.secure_cookies, logger: Logger.new(IO::NULL)
           use Rack::Session::Cookie, key: 'fawnmoss', secret: settings.secret, same_site: :lax, httponly: true,
                                      secure: settings.secure_cookies, expire_after: 14 * 86_400
           use OnlyApi
