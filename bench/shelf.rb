@@ -107,4 +107,4 @@ class ShelfBench
   end
 end
 
-ShelfBench.new.run
+ShelfBench.new.run if $PROGRAM_NAME == __FILE__

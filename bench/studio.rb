@@ -150,4 +150,4 @@ class StudioBench
   def high(times) = times.sort[(times.size * 0.95).ceil - 1]
 end
 
-StudioBench.new.run
+StudioBench.new.run if $PROGRAM_NAME == __FILE__

@@ -6,7 +6,7 @@ module FawnmossServer
   module Boot
     # Connects to MariaDB and brings its tables up to date.
     module Database
-      MIGRATIONS = File.expand_path('../migrations', __dir__)
+      LONG = 3600 # seconds that one statement may take where nobody waits for a page
 
       # options: a Settings#database hash. Times are UTC with microseconds; a connection idle for half a minute is checked
       # before use, so a restarted server is noticed.
@@ -23,12 +23,12 @@ module FawnmossServer
         db
       end
 
-      # Number of the last migration.
-      def self.newest = @newest ||= Dir.children(MIGRATIONS).map(&:to_i).max
-
-      def self.migrate(db)
-        Sequel.extension(:migration)
-        Sequel::Migrator.run(db, MIGRATIONS)
+      # With a connection of its own, that waits longer than any request: a large table takes its time.
+      def self.migrate(db, target: nil)
+        own = connect(**db.opts.slice(:adapter, :host, :port, :user, :password, :database), read_timeout: LONG)
+        Migrating.call(own, target:)
+      ensure
+        own&.disconnect
       end
     end
   end

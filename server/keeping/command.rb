@@ -10,7 +10,6 @@ module FawnmossServer
       USAGES = { 'backup' => 'usage: bin/backup [--to FOLDER] [--keep N] [--passphrase-file FILE] | --check [FILE]',
                  'restore' => 'usage: bin/restore FILE [--passphrase-file FILE]' }.freeze
       NAME = /\Afawnmoss-\d{8}-\d{6}(-\d+)?\.backup\z/
-      LONG = 3600 # seconds that the database may take for an answer
       KEEP = 14 # files
       LEAVING = 20 # tenths of a second that a connection may take to end
 
@@ -34,6 +33,9 @@ module FawnmossServer
         2
       rescue Trouble => e
         say(e.message)
+        1
+      rescue Sequel::DatabaseError => e
+        say("The database would not: #{e.message}")
         1
       end
 
@@ -194,7 +196,7 @@ module FawnmossServer
         first
       end
 
-      def connect(name = nil) = Boot::Database.connect({ **@settings.database, read_timeout: LONG }.merge(name ? { database: name } : {}))
+      def connect(name = nil) = Boot::Database.connect({ **@settings.database, read_timeout: Boot::Database::LONG }.merge(name ? { database: name } : {}))
 
       def timed
         started = Clock.now

@@ -18,8 +18,7 @@ module FawnmossServer
       # then; { table: rows }.
       def call(input)
         @head = first(input)
-        Sequel.extension(:migration)
-        Sequel::Migrator.run(@db, Boot::Database::MIGRATIONS, target: head['tables'])
+        Boot::Migrating.call(@db, target: head['tables'])
         @db.synchronize do |connection|
           connection.query('SET foreign_key_checks = 0, unique_checks = 0')
           nil while table(input)
@@ -34,7 +33,7 @@ module FawnmossServer
         head = parse(input.gets)
         raise Trouble, 'This is no backup of Fawnmoss.' unless head['format'] == FORMAT
 
-        ours = Boot::Database.newest
+        ours = Boot::Migrating.newest
         return head unless head['version'] > VERSION || head['tables'] > ours
 
         raise Trouble, "This backup was made by a newer Fawnmoss (tables #{head['tables']}; this one knows #{ours}). Bring this one up to date first."
@@ -48,7 +47,7 @@ module FawnmossServer
         table = Table.new(@db, line.fetch('table') { raise Trouble, CUT }, line['columns'])
         told = nil
         sum = Digest::SHA256.new
-        table.fill(Enumerator.new { |rows| told = rows(input, rows, sum) })
+        @db.transaction { table.fill(Enumerator.new { |rows| told = rows(input, rows, sum) }) }
         raise Trouble, "The table #{table.name} of this backup was changed; take another." unless told['end'] == table.name.to_s && told['sum'] == sum.hexdigest
 
         sums[table.name] = told.values_at('rows', 'sum')

@@ -53,7 +53,7 @@ RSpec.describe FawnmossServer::Keeping, :own_rows do
     expect([code, words]).to match([0, /Restored and compared, table by table: 41 tables, \d+ rows/])
     expect(sums(restored)).to eq(sums(FawnmossServer.db))
     expect(restored[:studios].get(:name)).to eq("Anna’s “room” 𝄞 \\ 'x'")
-    expect([restored[:account_active_session_keys].count, restored[:mails].count, restored[:schema_info].get(:version)]).to eq([0, 0, FawnmossServer::Boot::Database.newest])
+    expect([restored[:account_active_session_keys].count, restored[:mails].count, restored[:schema_info].get(:version)]).to eq([0, 0, FawnmossServer::Boot::Migrating.newest])
     settings = File.read(File.join(other_state, 'settings.env'))
     expect(settings.lines.map(&:chomp)).to eq(["FAWNMOSS_SECRET=#{FawnmossServer.settings.secret}", 'FAWNMOSS_DB_PORT=1'])
     expect(restored[:pupils].where(id: ids['pupils']).delete).to eq(1) # what hangs together does so there too
@@ -116,7 +116,7 @@ RSpec.describe FawnmossServer::Keeping, :own_rows do
   end
 
   it 'refuses what a newer program made, what does not hold together and what is something else' do
-    head = { format: 'fawnmoss backup', version: 1, tables: FawnmossServer::Boot::Database.newest, secret: 's' }
+    head = { format: 'fawnmoss backup', version: 1, tables: FawnmossServer::Boot::Migrating.newest, secret: 's' }
     account = ['1', '2', 'a@example.test', nil, '2026-11-30 10:00:00.000000', nil]
     columns = %w[id status_id email password_hash created_at erase_at]
     sum = Digest::SHA256.hexdigest("#{JSON.generate(account)}\n")
