@@ -7,7 +7,7 @@ Sequel.migration do
       add_column :marked_at, DateTime, size: 6 # when its marks were changed last, UTC; nil without any
       add_column :hand, 'text' # the hand in force then, as Fawnmoss::Learning::Hand#to_h; nil for none
     end
-    from(:charts).where(id: from(:pins).select(:chart_id)).update(marked_at: Time.now.utc)
+    from(:charts).where(id: from(:pins).select(:chart_id)).update(marked_at: Sequel.lit('UTC_TIMESTAMP(6)'))
 
     create_table(:hands) do
       foreign_key :studio_id, :studios, type: :Bignum, null: false, on_delete: :cascade, primary_key: true
