@@ -11,6 +11,8 @@ class KeepingBench < StudioBench
   PUPILS = 200
   YEARS = 5
   TUNES = 2000
+  TRIALS = { 'a column more of marks' => "ADD COLUMN trial varchar(20) NOT NULL DEFAULT ''", 'an index more' => 'ADD INDEX trial (trial, made_on)',
+             'both away' => 'DROP INDEX trial, DROP COLUMN trial' }.freeze
   BACK = 21 # later migrations can be taken back, and are made again here
 
   def run
@@ -49,14 +51,12 @@ class KeepingBench < StudioBench
     newest = FawnmossServer::Boot::Migrating.newest
     Sequel.extension(:migration)
     Sequel::Migrator.run(@db, FawnmossServer::Boot::Migrating::FOLDER, target: BACK)
-    (BACK + 1..newest).each do |number|
+    ((BACK + 1)..newest).each do |number|
       time, waits = beside { ms { FawnmossServer::Boot::Database.migrate(@db, target: number) } }
       told("tables #{number}", time, waits)
     end
     # What later versions may want of the largest table.
-    { 'a column more of marks' => 'ADD COLUMN trial varchar(20) NOT NULL DEFAULT \'\'', 'an index more' => 'ADD INDEX trial (trial, made_on)', 'both away' => 'DROP INDEX trial, DROP COLUMN trial' }.each do |name, change|
-      told(name, *beside { ms { @db.run("ALTER TABLE marks #{change}") } })
-    end
+    TRIALS.each { |name, change| told(name, *beside { ms { @db.run("ALTER TABLE marks #{change}") } }) }
   end
 
   def told(name, time, waits)
@@ -68,7 +68,8 @@ class KeepingBench < StudioBench
     pupil = @db[:pupils].where(studio_id: @studio.id).get(:id)
     writer = Thread.new do
       waits = []
-      waits << ms { @db[:marks].insert(studio_id: @studio.id, pupil_id: pupil, skill: 'body.ready', value: 2, made_on: TODAY, source: 'lesson', note: '') } while going
+      mark = { studio_id: @studio.id, pupil_id: pupil, skill: 'body.ready', value: 2, made_on: TODAY, source: 'lesson', note: '' }
+      waits << ms { @db[:marks].insert(mark) } while going
       waits
     end
     time = yield
