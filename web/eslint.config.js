@@ -7,4 +7,5 @@ export default defineConfigWithVueTs(
   vue.configs['flat/essential'],
   vueTsConfigs.recommended,
   { languageOptions: { globals: globals.browser } },
+  { rules: { 'vue/max-len': ['error', { code: 160, template: 160 }] } },
 )

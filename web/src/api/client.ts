@@ -28,11 +28,15 @@ export function localDate(now = new Date()): string {
   return [now.getFullYear(), String(now.getMonth() + 1).padStart(2, '0'), String(now.getDate()).padStart(2, '0')].join('-')
 }
 
+/** Why the account layer refused, where it says so. */
+const reasonOf = (body: unknown): string => (body as { reason?: string }).reason ?? 'account'
+
 function trouble(status: number, body: unknown): Trouble {
   const error = (body as { error?: unknown } | null)?.error
   if (typeof error === 'string') {
     const field = (body as { 'field-error'?: [string, string] })['field-error']
-    return new Trouble(status, field?.[1] && [401, 422].includes(status) ? `${error}: ${field[1]}` : error, null, field ? { field: field[0] } : {}, (body as { reason?: string }).reason ?? 'account')
+    const words = field?.[1] && [401, 422].includes(status) ? `${error}: ${field[1]}` : error
+    return new Trouble(status, words, null, field ? { field: field[0] } : {}, reasonOf(body))
   }
   const known = error as { message: string; remedy: string | null; where: Record<string, string | number | null>; code?: string } | undefined
   if (known?.message) return new Trouble(status, known.message, known.remedy, known.where, known.code ?? null, known as unknown as Record<string, unknown>)

@@ -21,13 +21,14 @@ const close = () =>
 
 <template>
   <FoldRow :title="session.owner ? 'Close the studio' : 'End this account'" state="">
-    <p>{{ session.owner
-      ? 'Everybody is logged out, and links to cards and calendars rest. For thirty days a log-in brings everything back as it was; then pupils, marks, tunes and cards are erased for ever. Save the whole studio first if you want to keep it.'
-      : 'For thirty days a log-in brings it back; then it is erased. What you marked stays with the studio.' }}</p>
+    <p v-if="session.owner">Everybody is logged out, and links to cards and calendars rest. For thirty days a log-in brings everything back as it was; then
+      pupils, marks, tunes and cards are erased for ever. Save the whole studio first if you want to keep it.</p>
+    <p v-else>For thirty days a log-in brings it back; then it is erased. What you marked stays with the studio.</p>
     <form class="fields" @submit.prevent="close">
       <v-text-field v-model="password" type="password" label="Present password" autocomplete="current-password" />
       <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
-      <v-btn type="submit" color="error" variant="outlined" :loading="busy" :disabled="!password">{{ session.owner ? 'Close the studio' : 'End this account' }}</v-btn>
+      <v-btn type="submit" color="error" variant="outlined" :loading="busy" :disabled="!password">
+        {{ session.owner ? 'Close the studio' : 'End this account' }}</v-btn>
     </form>
   </FoldRow>
 </template>

@@ -16,9 +16,11 @@ const end = (id: string) => act(async () => { await ask('DELETE', `/log-ins/${id
   <FoldRow title="Logged in" :state="account.log_ins.length === 1 ? 'in this browser only' : `in ${account.log_ins.length} browsers`">
     <ul class="plain">
       <li v-for="one in account.log_ins" :key="one.id">
-        <span>{{ one.browser || 'A program that does not say what it is' }}<span class="quiet">, since {{ momentOf(one.since) }}, last used {{ momentOf(one.last_use) }}</span></span>
+        <span>{{ one.browser || 'A program that does not say what it is' }}<span class="quiet">, since {{ momentOf(one.since) }}, last used {{
+          momentOf(one.last_use) }}</span></span>
         <b v-if="one.here">this one</b>
-        <v-btn v-else density="compact" :disabled="busy" :aria-label="`Log out ${one.browser}, last used ${momentOf(one.last_use)}`" @click="end(one.id)">Log it out</v-btn>
+        <v-btn v-else density="compact" :disabled="busy" :aria-label="`Log out ${one.browser}, last used ${momentOf(one.last_use)}`" @click="end(one.id)">Log
+          it out</v-btn>
       </li>
     </ul>
     <v-btn @click="emit('everywhere')">Log out everywhere</v-btn>

@@ -21,7 +21,8 @@ const codes = ref<string[]>([])
 const { busy, said, trouble, act } = useAct()
 const second = computed(() => props.account.second)
 const state = computed(() => {
-  const parts = [second.value.code && 'a code from your telephone', second.value.passkeys.length && `${second.value.passkeys.length} ${second.value.passkeys.length === 1 ? 'passkey' : 'passkeys'}`]
+  const parts = [second.value.code && 'a code from your telephone', second.value.passkeys.length &&
+    `${second.value.passkeys.length} ${second.value.passkeys.length === 1 ? 'passkey' : 'passkeys'}`]
   const kinds = parts.filter(Boolean).join(' or ')
   return kinds ? `${kinds}; ${second.value.paper} codes on paper left` : 'none: the password is enough'
 })
@@ -61,7 +62,8 @@ const passkey = () =>
       <div v-else class="offer">
         <QrCode :text="offer.uri" label="The secret, for a telephone" />
         <div class="fields">
-          <p class="small">Let a program for one-time codes on the telephone read this picture, or type <code>{{ secret }}</code>. Then type the code it shows.</p>
+          <p class="small">Let a program for one-time codes on the telephone read this picture, or type <code>{{ secret }}</code>. Then type the code it
+            shows.</p>
           <v-text-field v-model="code" label="Code that it shows" inputmode="numeric" autocomplete="one-time-code" />
           <v-btn variant="flat" color="primary" :loading="busy" :disabled="!code || !password" @click="keep">Ask for it from now on</v-btn>
         </div>
@@ -72,7 +74,8 @@ const passkey = () =>
       <v-btn density="compact" :disabled="busy || !password" @click="send('/second/passkey/off', { webauthn_remove: one.id })">Take it away</v-btn></p>
     <p v-if="noPasskey()" class="small quiet">{{ noPasskey() }}</p>
     <v-btn v-else :loading="busy" :disabled="!password" @click="passkey">{{ second.passkeys.length ? 'Another passkey' : 'A passkey of this device' }}</v-btn>
-    <v-btn v-if="second.paper || codes.length" :loading="busy" :disabled="!password" @click="send('/second/paper/codes', { add: true })">Show the codes on paper, made up to eight</v-btn>
+    <v-btn v-if="second.paper || codes.length" :loading="busy" :disabled="!password" @click="send('/second/paper/codes', { add: true })">Show the codes on
+      paper, made up to eight</v-btn>
     <div v-if="codes.length" role="status">
       <p>Write these down or print them. Each works once.</p>
       <ol class="codes"><li v-for="one in codes" :key="one"><code>{{ one }}</code></li></ol>

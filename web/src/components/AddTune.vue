@@ -176,10 +176,12 @@ const chosen = (event: Event): void => {
           <progress v-if="items.length > 1 && done < items.length" :value="done" :max="items.length" />
           <ul v-if="items.length" class="plain items">
             <li v-for="(item, index) in items" :key="index" :class="item.state">
-              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: `reading ${item.words} …`, done: item.words, failed: item.words, choose: item.words }[item.state] }}</span>
+              <b>{{ item.name }}</b> <span :class="{ fawn: item.state === 'failed' }">{{ { waiting: 'waiting', sending: `reading ${item.words} …`, done:
+                item.words, failed: item.words, choose: item.words }[item.state] }}</span>
               <ReadOtherwise
                 v-if="item.tune && /\.midi?$/i.test(item.name)" :tune="item.tune" :name="item.name" :choice="item.choice ?? {}" :file="() => bytesOf(item)"
-                @changed="(tune, notices) => { item.words = sentences([`on the shelf as ${tune.title}, ${tune.key}, ${tune.meter}`, ...notices]); emit('added', tune) }"
+                @changed="(tune, notices) => { item.words = sentences([`on the shelf as ${tune.title}, ${tune.key}, ${tune.meter}`, ...notices]);
+                  emit('added', tune) }"
               />
               <ChooseLines v-if="item.state === 'choose'" :tunes="item.tunes" :busy="busy" @take="sendLines(item, $event)" />
               <v-btn v-if="item.state === 'failed'" density="compact" @click="send(item)">Try again</v-btn>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-/** The usual signs: a square bracket open below for down-bow, a wedge for up-bow. Before it an arc for a lift, a double arc for a recovery, a dash for a stop, a hooked dash for a hook. */
+/** The usual signs: a square bracket open below for down-bow, a wedge for up-bow. Before it an arc for a lift, a double arc for a recovery,
+ * a dash for a stop, a hooked dash for a hook. */
 defineProps<{ direction: string; join: string; y: number }>()
 </script>
 

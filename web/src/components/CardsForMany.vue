@@ -33,7 +33,8 @@ const issue = () =>
   <v-dialog v-model="open" max-width="560" scrollable>
     <v-card class="pa-6" :aria-label="`Cards of ${title} for several pupils`">
       <h2>{{ title }} for several pupils</h2>
-      <p class="quiet small">A card each<template v-if="kind.part === 'tune'">, {{ kind.version }}</template>, from their own chart and in their own minutes a day.</p>
+      <p class="quiet small">A card each<template v-if="kind.part === 'tune'">, {{ kind.version }}</template>, from their own chart and in their own minutes a
+        day.</p>
       <v-autocomplete
         v-model="chosen" :items="pupils.all.map((one) => ({ value: one.id, title: `${one.name}, ${one.instrument}` }))" label="Pupils" multiple chips
         closable-chips :disabled="busy"

@@ -83,7 +83,8 @@ const positions = computed(() => positionItems(props.view.position_names))
     </template>
     <details>
       <summary class="aside-label">School</summary>
-      <v-select v-if="weak && view.part === 'tune'" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', { fourth: $event })" />
+      <v-select v-if="weak && view.part === 'tune'" :model-value="view.fourth" :items="fourths" label="Fourth or open" @update:model-value="emit('option', {
+        fourth: $event })" />
       <v-select
         v-if="view.part === 'tune'" :model-value="view.positions" :items="positions" label="Positions" multiple
         @update:model-value="emit('option', { positions: $event.length ? $event : null })"

@@ -53,7 +53,8 @@ async function remove(): Promise<void> {
       <form class="grid" @submit.prevent="save">
         <v-text-field v-model="form.name" class="all" label="Name" maxlength="60" :error-messages="errors('name')" />
         <v-autocomplete
-          v-model="form.members" class="all" :items="pupils.all.map((one) => ({ value: one.id, title: `${one.name}, ${one.instrument}` }))" label="Pupils" multiple
+          v-model="form.members" class="all" :items="pupils.all.map((one) => ({ value: one.id, title: `${one.name}, ${one.instrument}` }))" label="Pupils"
+            multiple
           chips closable-chips :error-messages="errors('members')"
         />
         <v-select

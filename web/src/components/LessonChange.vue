@@ -42,7 +42,8 @@ watch(chosen, async (one) => {
   chosen.value = null
   words.value = ''
 })
-const move = (day: string) => act(async () => emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/day`, { held_on: day })), 'The day is changed.')
+const move = (day: string) => act(async () => emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/day`, { held_on: day })),
+  'The day is changed.')
 </script>
 
 <template>
@@ -53,7 +54,8 @@ const move = (day: string) => act(async () => emit('changed', await ask<Lesson>(
     />
     <label class="small">The day it is of <input type="date" :value="lesson.held_on" :max="localDate()"
       @change="move(($event.target as HTMLInputElement).value)" /></label>
-    <v-btn v-if="!marks || sure" @click="emit('unbegin')">{{ marks ? `Yes, and strike out ${marks === 1 ? 'its mark' : `its ${marks} marks`}` : 'Not now: back to the plan' }}</v-btn>
+    <v-btn v-if="!marks || sure" @click="emit('unbegin')">{{ marks ? `Yes, and strike out ${marks === 1 ? 'its mark' : `its ${marks} marks`}` :
+      'Not now: back to the plan' }}</v-btn>
     <v-btn v-else @click="sure = true">Take the lesson back</v-btn>
     <p v-if="trouble" class="small problem" role="alert">{{ trouble.text }}</p>
     <p v-else class="small quiet" role="status">{{ said }}</p>

@@ -22,7 +22,8 @@ let asked = 0
 async function fetch(from = 0): Promise<void> {
   const mine = ++asked
   try {
-    const found = await ask<{ lessons: DiaryLesson[]; total: number }>('GET', `/pupils/${props.pupil}/diary?from=${from}&text=${encodeURIComponent(text.value)}`)
+    const found = await ask<{ lessons: DiaryLesson[]; total: number }>('GET',
+      `/pupils/${props.pupil}/diary?from=${from}&text=${encodeURIComponent(text.value)}`)
     if (mine !== asked) return
     lessons.value = from ? [...lessons.value, ...found.lessons] : found.lessons
     total.value = found.total
@@ -85,7 +86,8 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
               <span v-if="item.note" class="quiet">{{ item.note }}</span></li>
           </ul>
           <p v-if="missed(lesson).length">Not reached: {{ missed(lesson).map((item) => item.title).join(', ') }}.</p>
-          <p v-if="lesson.promises.length">Carried over: {{ lesson.promises.map((one) => (one.kept ? `${one.title} (done since)` : one.title)).join(', ') }}.</p>
+          <p v-if="lesson.promises.length">Carried over: {{ lesson.promises.map((one) => (one.kept ? `${one.title} (done since)` : one.title)).join(', ')
+            }}.</p>
           <v-btn v-if="lesson.status === 'done'" density="compact" :disabled="busy" @click="again(lesson)">Open it again</v-btn>
           <v-btn v-else-if="lesson.status === 'running'" density="compact" :to="`/lessons/${lesson.id}`">Go on with it</v-btn>
           <v-btn v-else density="compact" :to="`/pupils/${pupil}/plan?date=${lesson.held_on}`">Its plan</v-btn>

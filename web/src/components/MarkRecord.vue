@@ -19,7 +19,8 @@ function take(mark: Mark): void {
 }
 /** About the same skill or tune. */
 const about = (mark: Mark): MarkInput => ({
-  corrects_id: mark.id, source: mark.source === 'placed' ? 'lesson' : mark.source, ...(mark.skill ? { skill: mark.skill } : {}), ...(mark.tune_id ? { tune_id: mark.tune_id } : {}),
+  corrects_id: mark.id, source: mark.source === 'placed' ? 'lesson' : mark.source, ...(mark.skill ? { skill: mark.skill } : {}), ...(mark.tune_id ? {
+    tune_id: mark.tune_id } : {}),
 })
 function change(mark: Mark, value: number): void {
   emit('correct', {

@@ -46,7 +46,8 @@ const label = (mark: PencilMark) => [PENCIL_WORDS[mark.kind], mark.text].filter(
       <v-btn density="compact" :variant="has('circle') ? 'tonal' : 'text'" @click="emit('change', circled(marks, note, notes))">circle the bar</v-btn>
     </div>
     <form
-      v-for="[kind, words, most] in ([['words', 'a word over the note', 60], ['remark', 'a remark under the line', 300], ['heading', 'a heading over the bar', 60]] as const)"
+      v-for="[kind, words, most] in ([['words', 'a word over the note', 60], ['remark', 'a remark under the line', 300], ['heading', 'a heading over the bar',
+        60]] as const)"
       :key="kind" class="line" @submit.prevent="write(kind)"
     >
       <input v-model="typed[kind]" :aria-label="words" :placeholder="words" :maxlength="most" />

@@ -74,7 +74,8 @@ watch(() => form.instrument, (now, before) => {
 const errors = (field: string) => (problem.value?.where.field === field ? [problem.value.message, problem.value.remedy].filter(Boolean).join(' ') : '')
 const theirs = computed(() => (problem.value?.code === 'stale' ? (problem.value.body.current as Record<string, unknown>) : null))
 const differences = computed(() =>
-  Object.keys(blank).filter((name) => name in (theirs.value ?? {}) && theirs.value && String(theirs.value[name] ?? '') !== String(form[name as keyof typeof blank] ?? ''))
+  Object.keys(blank).filter((name) => name in (theirs.value ?? {}) && theirs.value && String(theirs.value[name]
+    ?? '') !== String(form[name as keyof typeof blank] ?? ''))
 )
 /** What does not read as a whole number is sent as it is, for the server to name the field. */
 const number = (value: string) => (value.trim() === '' ? null : /^-?\d+$/.test(value.trim()) ? Number(value) : value)
@@ -124,7 +125,8 @@ function overTheirs(): void {
         <v-select v-if="form.instrument === 'bass'" v-model="form.bass_hand" :items="['1-2-4', '1-2-3-4']" label="Left hand" />
         <v-select
           v-if="['violin', 'viola'].includes(String(form.instrument))" v-model="form.fourth" label="Fourth finger or open string"
-          :items="[{ value: null, title: 'as the path says' }, { value: 'open', title: 'open string' }, { value: 'fourth', title: 'fourth finger' }, { value: 'either', title: 'as it fits' }]"
+          :items="[{ value: null, title: 'as the path says' }, { value: 'open', title: 'open string' }, { value: 'fourth', title: 'fourth finger' }, { value:
+            'either', title: 'as it fits' }]"
         />
         <v-text-field v-model="form.minutes_per_day" label="Practice, minutes a day" inputmode="numeric" :error-messages="errors('minutes_per_day')" />
         <v-text-field v-model="form.days_per_week" label="Practice, days a week" inputmode="numeric" :error-messages="errors('days_per_week')" />

@@ -42,7 +42,8 @@ defineExpose({ send })
       <v-btn type="submit" :variant="ways.passkey ? 'tonal' : 'flat'" color="primary" :loading="busy" :disabled="!code">Go on</v-btn>
     </template>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
-    <v-btn v-if="ways.code && ways.paper" @click="paper = !paper; code = ''">{{ paper ? 'I have the telephone' : 'I do not have the telephone: a code on paper' }}</v-btn>
+    <v-btn v-if="ways.code && ways.paper" @click="paper = !paper; code = ''">{{ paper ? 'I have the telephone' :
+      'I do not have the telephone: a code on paper' }}</v-btn>
   </template>
   <v-btn @click="emit('away')">Log in as somebody else</v-btn>
 </template>

@@ -19,7 +19,8 @@ describe('a small picture', () => {
     // each bow goes over its string
     for (const [line, at] of [[low!, -1], [high!, 1]] as const) {
       const share = (at * 52 - number(line, 'x1')) / (number(line, 'x2') - number(line, 'x1'))
-      expect(number(line, 'y1') + share * (number(line, 'y2') - number(line, 'y1'))).toBeCloseTo(number(page.findAll('circle.string')[at < 0 ? 0 : 3]!, 'cy'), 0)
+      expect(number(line, 'y1') + share * (number(line, 'y2') - number(line, 'y1'))).toBeCloseTo(number(page.findAll('circle.string')[at < 0 ? 0 : 3]!, 'cy'),
+        0)
     }
     expect(page.get('svg').attributes('aria-label')).toBe('The bow’s slant.')
     expect(page.find('figcaption').exists()).toBe(true)
@@ -30,7 +31,8 @@ describe('a small picture', () => {
     const parts = bow.findAll('line.part')
     expect(number(parts[0]!, 'x2')).toBe(number(parts[1]!, 'x1'))
     const frame = shown({
-      kind: 'frame', caption: 'x', shown: 0.5, rows: [{ words: 'a', fingers: [{ finger: 1, at: 0.1, close: false, lit: false }, { finger: 2, at: 0.2, close: false, lit: true }] }],
+      kind: 'frame', caption: 'x', shown: 0.5, rows: [{ words: 'a', fingers: [{ finger: 1, at: 0.1, close: false, lit: false }, { finger: 2, at: 0.2,
+        close: false, lit: true }] }],
     })
     expect(frame.findAll('g[transform]').map((one) => one.attributes('transform'))).toEqual(['translate(78 26)', 'translate(126 26)'])
     expect(frame.findAll('.lit')).toHaveLength(1)

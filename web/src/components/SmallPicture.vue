@@ -54,7 +54,8 @@ const reach = (at: number): number => 30 + (at / frame.value!.shown) * 240
       />
       <text v-for="zone in zones.zones" :key="`n${zone}`" class="name" x="8" :y="33 + (zone - 1) * ZONE" text-anchor="middle">{{ zone }}</text>
       <line v-for="(name, index) in zones.strings" :key="name" class="line" :x1="stringAt(index)" :x2="stringAt(index)" y1="0" y2="136" />
-      <rect class="wood" x="40" :y="20 + zones.zones * ZONE" width="122" height="9" rx="2" /><text class="side" x="190" :y="30 + zones.zones * ZONE">bridge</text>
+      <rect class="wood" x="40" :y="20 + zones.zones * ZONE" width="122" height="9" rx="2" /><text class="side" x="190" :y="30 + zones.zones *
+        ZONE">bridge</text>
       <text v-for="(name, index) in zones.strings" :key="`s${name}`" class="name" :x="stringAt(index)" y="148" text-anchor="middle">{{ name }}</text>
       <g :transform="`translate(101 ${19 + (zones.own - 0.5) * ZONE})`">
         <line class="bow" x1="-82" x2="170" y1="0" y2="0" /><rect class="frog" x="165" y="-4" width="10" height="8" rx="2" />

@@ -25,7 +25,8 @@ const take = () => act(async () => {
   <section class="starter" aria-label="Starter shelf">
     <p>
       <v-btn variant="tonal" color="primary" :loading="busy" :disabled="!missing"
-        @click="take">{{ missing === tunes.length ? `Take the starter shelf: ${tunes.length} tunes and studies` : missing ? `Take the ${missing} that are missing` : 'All of the starter shelf is here' }}</v-btn>
+        @click="take">{{ missing === tunes.length ? `Take the starter shelf: ${tunes.length} tunes and studies` : missing ?
+          `Take the ${missing} that are missing` : 'All of the starter shelf is here' }}</v-btn>
     </p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p class="small quiet">From open strings to positions, in several keys and meters, for all four instruments; composed by us, or traditional and

@@ -57,7 +57,8 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
           </p>
         </li>
       </ul>
-      <p v-if="!hand.habits.length" class="quiet">{{ hand.marked ? 'So far your marks have nothing in common that another tune could use.' : 'No chart has marks of yours yet.' }}</p>
+      <p v-if="!hand.habits.length" class="quiet">{{ hand.marked ? 'So far your marks have nothing in common that another tune could use.' :
+        'No chart has marks of yours yet.' }}</p>
       <p v-for="one in hand.forgotten" :key="one.taste" class="small quiet">
         Forgotten, from the marks so far: “{{ one.words }}”, and its opposite.
         <v-btn density="compact" :disabled="busy" @click="change(`/hand/${one.taste}`, { forget: false })">Remember it again</v-btn>

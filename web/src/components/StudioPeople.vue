@@ -26,8 +26,10 @@ const day = (at: string) => fullDate(at.slice(0, 10))
     <p v-if="problem" class="problem" role="alert">{{ problem.text }} <v-btn density="compact" @click="load">Try again</v-btn></p>
     <ul v-if="people" class="plain">
       <li v-for="one in people.people" :key="one.id">{{ one.email }}<span class="quiet">, since {{ day(one.since) }}</span>
-        <v-btn density="compact" :disabled="busy" :aria-label="`Let ${one.email} go`" @click="change('DELETE', `/people/${one.id}`, 'They are out.')">Let go</v-btn></li>
-      <li v-for="one in people.invitations" :key="`asked ${one.id}`">{{ one.email }}<span class="quiet">, asked; the letter works until {{ day(one.until) }}</span>
+        <v-btn density="compact" :disabled="busy" :aria-label="`Let ${one.email} go`" @click="change('DELETE', `/people/${one.id}`, 'They are out.')">Let
+          go</v-btn></li>
+      <li v-for="one in people.invitations" :key="`asked ${one.id}`">{{ one.email }}<span class="quiet">, asked; the letter works until {{ day(one.until)
+        }}</span>
         <v-btn density="compact" :disabled="busy" :aria-label="`Withdraw the letter to ${one.email}`"
           @click="change('DELETE', `/invitations/${one.id}`, 'The letter does not work any more.')">Withdraw</v-btn></li>
     </ul>

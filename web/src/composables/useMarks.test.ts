@@ -54,7 +54,8 @@ describe('marks that must not be lost', () => {
     let let_go!: () => void
     const fetcher = vi
       .fn()
-      .mockImplementationOnce(() => new Promise((done) => (let_go = () => done({ ok: true, status: 201, json: () => Promise.resolve({ mark: { id: 1 } }) } as Response))))
+      .mockImplementationOnce(() => new Promise((done) => (let_go = () => done({ ok: true, status: 201, json: () => Promise.resolve({ mark: {
+        id: 1 } }) } as Response))))
       .mockRejectedValue(new TypeError('away'))
     vi.stubGlobal('fetch', fetcher)
     const { marks, page } = open()

@@ -25,7 +25,8 @@ export const longDate = (iso: string): string => day(iso).toLocaleDateString('en
 /** "Monday 16:30, 30 minutes, from 9 March": a weekly lesson, with its days where it begins or ends after a day. */
 export function slotWords(slot: { weekday: number; time: string | null; minutes: number; from: string; to: string | null }, today: string): string {
   const when = [WEEKDAYS[slot.weekday - 1], slot.time].filter(Boolean).join(' ')
-  return [when, `${slot.minutes} minutes`, slot.from > today ? `from ${shortDate(slot.from)}` : '', slot.to ? `until ${shortDate(slot.to)}` : ''].filter(Boolean).join(', ')
+  return [when, `${slot.minutes} minutes`, slot.from > today ? `from ${shortDate(slot.from)}` : '', slot.to ? `until ${shortDate(slot.to)}`
+    : ''].filter(Boolean).join(', ')
 }
 
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']

@@ -39,7 +39,17 @@ export function recorded(marks: Mark[], mark: Mark): Mark[] {
 }
 
 /** One thing of an item that can be marked by itself. */
-export interface Part { skill: string | null; tune: number | null; title: string; words: string | null; say?: string | null; scale?: MarkScale; checks: string[]; caution: string | null; faults: LessonItem['faults'] }
+export interface Part {
+  skill: string | null
+  tune: number | null
+  title: string
+  words: string | null
+  say?: string | null
+  scale?: MarkScale
+  checks: string[]
+  caution: string | null
+  faults: LessonItem['faults']
+}
 
 /** The small skills that share an item; an older page kept lessons without them. */
 const also = (item: { also?: PlanItem['also'] }): PlanItem['also'] => item.also ?? []

@@ -30,7 +30,8 @@ export function sheetSvg(sheet: HTMLElement): string {
     return new XMLSerializer().serializeToString(copy)
   })
   const [width, height] = [Math.ceil(box.width), Math.ceil(box.height)]
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${parts.join('\n')}\n</svg>\n`
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ` +
+    `width="${width}" height="${height}" viewBox="0 0 ${width} ${height}">\n${parts.join('\n')}\n</svg>\n`
 }
 
 /** Writes what the page's style sheets say into the copy, element by element; handles and hidden things are left out. */

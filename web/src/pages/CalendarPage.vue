@@ -120,7 +120,8 @@ async function copy(): Promise<void> {
           <v-btn :aria-label="single ? 'The day before' : 'The week before'" @click="show(daysOn(from, single ? -1 : -7))">←</v-btn>
           <v-btn @click="show(single ? today : monday(today))">Today</v-btn>
           <v-btn :aria-label="single ? 'The day after' : 'The week after'" @click="show(daysOn(from, single ? 1 : 7))">→</v-btn>
-          <v-btn @click="show(single ? monday(from) : from <= today && today <= daysOn(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' : 'Day' }}</v-btn>
+          <v-btn @click="show(single ? monday(from) : from <= today && today <= daysOn(from, 6) ? today : from, single ? 'week' : 'day')">{{ single ? 'Week' :
+            'Day' }}</v-btn>
           <v-btn v-owner @click="extra.open = !extra.open; extra.to = extra.to || from">Extra lesson</v-btn>
           <v-btn v-owner @click="rest.open = !rest.open; rest.from = rest.from || from">Holiday</v-btn>
         </span>
@@ -145,7 +146,8 @@ async function copy(): Promise<void> {
       <div class="grid" :style="{ gridTemplateColumns: `46px repeat(${dates.length}, minmax(0, 1fr))` }">
         <span></span>
         <div v-for="date in dates" :key="date" class="day" :class="{ now: date === today }">
-          <router-link :to="{ path: '/calendar', query: { from: date, view: 'day' } }">{{ longDate(date).split(' ').slice(0, 3).join(' ').replace(/ (\w{3})\w*$/, ' $1') }}</router-link>
+          <router-link :to="{ path: '/calendar', query: { from: date, view: 'day' } }">{{
+            longDate(date).split(' ').slice(0, 3).join(' ').replace(/ (\w{3})\w*$/, ' $1') }}</router-link>
           <small v-if="holiday(date)" class="fawn">{{ holiday(date)!.name }}</small>
           <button
             v-for="lesson in of(date).filter((one) => !one.time)" :key="lesson.name" type="button" class="loose"
@@ -163,7 +165,8 @@ async function copy(): Promise<void> {
             v-for="box in placed(of(date), span.from)"
             :key="`${box.lesson.name} ${box.lesson.status}`" type="button" class="lesson"
             :class="{ off: off(box.lesson), other: box.lesson.status === 'moved' || box.lesson.status === 'extra', beside: box.lanes > 1 }"
-            :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%` }"
+            :style="{ top: `${box.top}px`, height: `${Math.max(24, box.height - 2)}px`, left: `${(100 / box.lanes) * box.lane}%`, width: `${100 / box.lanes}%`
+              }"
             :aria-label="`${box.lesson.name}, ${longDate(date)} ${box.lesson.time}, ${box.lesson.minutes} minutes ${STATUS[box.lesson.status]}`"
             @click="pick(box.lesson)"
           ><b>{{ box.lesson.name }}</b> {{ box.lesson.time }}<small v-if="STATUS[box.lesson.status]"> {{ STATUS[box.lesson.status] }}</small></button>
@@ -179,7 +182,8 @@ async function copy(): Promise<void> {
               <span>{{ one.name }}, {{ shortDate(one.date) }} <span class="small quiet">{{ one.note }}</span></span>
               <v-btn
                 density="compact"
-                @click="pick({ pupil_id: one.pupil_id, group_id: one.group_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled', was: null, note: one.note, change_id: one.change_id, owed: true })"
+                @click="pick({ pupil_id: one.pupil_id, group_id: one.group_id, name: one.name, date: one.date, time: null, minutes: 30, status: 'cancelled',
+                  was: null, note: one.note, change_id: one.change_id, owed: true })"
               >Find a time</v-btn>
               <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`"
                 @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
@@ -211,7 +215,8 @@ async function copy(): Promise<void> {
 
     <v-dialog :model-value="!!open" max-width="520" @update:model-value="open = null">
       <v-card v-if="open" class="pa-6" :aria-label="`${open.name}, ${longDate(open.date)}`">
-        <h2><router-link :to="open.group_id ? `/groups/${open.group_id}?date=${open.date}` : `/pupils/${open.pupil_id}/plan?date=${open.date}`">{{ open.name }}</router-link>, {{ longDate(open.date) }} {{ open.time }}</h2>
+        <h2><router-link :to="open.group_id ? `/groups/${open.group_id}?date=${open.date}` : `/pupils/${open.pupil_id}/plan?date=${open.date}`">{{ open.name
+          }}</router-link>, {{ longDate(open.date) }} {{ open.time }}</h2>
         <p v-if="STATUS[open.status]" class="quiet">{{ STATUS[open.status] }}{{ open.note ? `: ${open.note}` : '' }}</p>
         <div class="form">
           <v-text-field v-model="form.to" type="date" label="Move it to" :error-messages="errors('to')" />

@@ -242,7 +242,8 @@ async function issue(): Promise<void> {
           <label v-for="[band, words] in bands" :key="band" class="choice"><input v-model="form.bands" type="checkbox" :value="band" /> {{ words }}</label>
         </details>
       </CardMaker>
-      <CardsForMany v-model="several" :tune-id="view.tune_id" :title="view.chart.tune.title" :kind="{ version: view.version, part: view.part }" :note="form.note" />
+      <CardsForMany v-model="several" :tune-id="view.tune_id" :title="view.chart.tune.title" :kind="{ version: view.version, part: view.part }"
+        :note="form.note" />
     </template>
   </div>
 </template>

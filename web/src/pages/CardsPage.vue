@@ -36,5 +36,6 @@ const ready = computed(() => cards.value !== null && cards.value.every((card) =>
 <style scoped>
 .bar { display: flex; gap: 16px; align-items: center; margin-bottom: 16px; }
 .sheet-of-paper + .sheet-of-paper { margin-top: 40px; }
-@media print { .bar { display: none; } .page { padding: 0; max-width: none; } .sheet-of-paper { break-after: page; margin: 0 auto; } .sheet-of-paper:last-child { break-after: auto; } }
+@media print { .bar { display: none; } .page { padding: 0; max-width: none; } .sheet-of-paper { break-after: page; margin: 0 auto; }
+.sheet-of-paper:last-child { break-after: auto; } }
 </style>

@@ -4,7 +4,8 @@ const PARTS: [string, string[]][] = [
   [
     'Pain',
     [
-      'Tired muscles may be normal. Sharp pain, stinging, numbness, tingling, or an ache that is still there the next day is a reason to stop: rest, shorten, change.',
+      'Tired muscles may be normal. Sharp pain, stinging, numbness, tingling, or an ache that is still there the next day is a reason to stop: ' +
+        'rest, shorten, change.',
       'Pain that stays or comes back belongs with a doctor, or a physiotherapist who knows musicians. Fawnmoss gives no medical advice.',
       'A skill that hurt rests here until you clear it.'
     ]
@@ -22,15 +23,18 @@ const PARTS: [string, string[]][] = [
   [
     'Size',
     [
-      'Too large an instrument strains; between sizes take the smaller. A double bass is heavy: two hands, end-pin and stop, mind doors and stairs, and an adult lifts it.'
+      'Too large an instrument strains; between sizes take the smaller. A double bass is heavy: two hands, end-pin and stop, mind doors and stairs, ' +
+        'and an adult lifts it.'
     ]
   ],
   ['Hearing', ['The ear next to a violin or viola gets loud sound. Limit close loud practice, and keep headphones low.']],
   [
     'Children',
     [
-      'Local safeguarding codes and the law come first: a lesson with the door open or a parent there, the rules about contact, recordings only with a parent’s consent.',
-      'Fawnmoss keeps the least it needs: a first name or nickname, a birth year at most, no address, no photograph. Everything about a pupil can be taken away in one file and erased for good, on the pupil’s page; a private link ends by itself, and can be closed before.'
+      'Local safeguarding codes and the law come first: a lesson with the door open or a parent there, the rules about contact, ' +
+        'recordings only with a parent’s consent.',
+      'Fawnmoss keeps the least it needs: a first name or nickname, a birth year at most, no address, no photograph. Everything about a pupil can be ' +
+        'taken away in one file and erased for good, on the pupil’s page; a private link ends by itself, and can be closed before.'
     ]
   ]
 ]

@@ -91,7 +91,8 @@ const total = computed(() => {
 .about { display: grid; grid-template-columns: 2fr 1fr 1fr; gap: 12px; flex: 1 1 460px; }
 .sheet-of-paper { max-width: 165mm; margin: 0 auto; font-size: 1.1rem; }
 .sheet-of-paper header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
-li { display: grid; grid-template-columns: 1.4fr 1fr auto; gap: 16px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--rule); break-inside: avoid; }
+li { display: grid; grid-template-columns: 1.4fr 1fr auto; gap: 16px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--rule);
+break-inside: avoid; }
 .title { font: 500 1.2rem var(--v-font-heading); }
 .title small { font: 0.9rem var(--v-font-body); margin-left: 6px; }
 .moves { white-space: nowrap; }

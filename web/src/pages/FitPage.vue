@@ -84,7 +84,8 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
             <v-text-field v-model="form.arm" label="Arm, in cm" inputmode="decimal" :error-messages="errors('arm_cm', 'arm')" />
             <v-text-field v-model="form.string" label="String, in mm" inputmode="decimal" :error-messages="errors('string_mm', 'length')" />
             <v-select
-              v-model="form.size" :items="[{ value: '', title: 'as it is' }, ...Object.keys(fit.lengths).map((size) => ({ value: size, title: size }))]" label="Size"
+              v-model="form.size" :items="[{ value: '', title: 'as it is' }, ...Object.keys(fit.lengths).map((size) => ({ value: size, title: size }))]"
+                label="Size"
               :error-messages="errors('size')"
             />
             <v-text-field v-model="form.note" label="Note" maxlength="300" :error-messages="errors('note')" />
@@ -122,7 +123,8 @@ const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?te
                 <td><input v-model="chosen" type="checkbox" :value="place.semitones" :aria-label="`Print the tape for finger ${place.label}`" /></td>
                 <td>{{ place.label }}</td>
                 <td class="mm">{{ place.mm === null ? '' : `${place.mm.toFixed(1)} mm` }}</td>
-                <td>{{ on(place.semitones) ? `since ${shortDate(on(place.semitones)!.put_on)}` : fit.tapes.some((tape) => tape.semitones === place.semitones) ? 'taken off' : '' }}</td>
+                <td>{{ on(place.semitones) ? `since ${shortDate(on(place.semitones)!.put_on)}` : fit.tapes.some((tape) => tape.semitones === place.semitones)
+                  ? 'taken off' : '' }}</td>
                 <td>
                   <v-btn v-if="on(place.semitones)" density="compact" :disabled="busy" @click="off(on(place.semitones)!.id)">Take it off</v-btn>
                   <v-btn v-else density="compact" :disabled="busy" @click="put(place.semitones)">Put it on</v-btn>

@@ -34,7 +34,8 @@ watch(lesson, (found, before) => {
   // What is being typed is not taken away by an answer to something else.
   if (before?.date !== found.date || note.value === before.note) note.value = found.note
   const tune = found.items.find((item) => item.tune)
-  if (tune && !tunes.value.some((one) => one.value === tune.tune)) tunes.value = [{ value: tune.tune!, title: tune.title.replace(/^Play /, '') }, ...tunes.value]
+  if (tune && !tunes.value.some((one) => one.value === tune.tune)) tunes.value = [{ value: tune.tune!, title: tune.title.replace(/^Play /, '') },
+    ...tunes.value]
 })
 /** The keys that suit all, and what each has to watch for: worked out anew when tune, key, parts or members are others. */
 const music = computed(() => {
@@ -53,7 +54,8 @@ const kindOf = (pupil: number): Kind => {
   return wished ? { version: wished.version, part: wished.part } : KINDS[0]!.value
 }
 const kindWords = (pupil: number): string => KINDS.find(({ value }) => sameKind(value, kindOf(pupil)))!.title
-const play = (pupil: number, kind: Kind) => wish({ parts: [...lesson.value!.wishes.parts.filter((one) => one.pupil_id !== pupil), { pupil_id: pupil, ...kind }] })
+const play = (pupil: number, kind: Kind) => wish({ parts: [...lesson.value!.wishes.parts.filter((one) => one.pupil_id !== pupil), { pupil_id: pupil,
+  ...kind }] })
 
 const there = (pupil: number) => lesson.value!.roll.find((one) => one.pupil_id === pupil)?.there ?? true
 const given = (pupil: number, item: GroupLesson['items'][number]) =>
@@ -147,7 +149,8 @@ function saved(group: PupilGroup): void {
           </p>
           <h2 class="next">One tune for all</h2>
           <v-autocomplete
-            :model-value="lesson.wishes.tune_id" v-model:search="words" :items="tunes" label="Tune" density="compact" clearable no-filter hide-no-data @focus="look"
+            :model-value="lesson.wishes.tune_id" v-model:search="words" :items="tunes" label="Tune" density="compact" clearable no-filter hide-no-data
+              @focus="look"
             @update:model-value="wish({ tune_id: $event ?? null, key: null })"
           />
           <v-select

@@ -16,7 +16,8 @@ import { single } from '../composables/kept'
 const route = useRoute()
 const router = useRouter()
 const id = Number(route.params.id)
-const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null; answers?: Record<number, string> }>(`fawnmoss.lesson.${id}.home`)
+const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null; answers?: Record<number,
+  string> }>(`fawnmoss.lesson.${id}.home`)
 const { data: lesson, problem, load } = useLoad(() => ask<Lesson>('GET', `/lessons/${id}`))
 const draft = ref<HomeDraft | null>(null)
 const items = ref<WorkItem[]>([])

@@ -63,7 +63,8 @@ const away = () => act(() => session.logOut().catch(session.forget))
       ? 'You get a letter with a link; there you name the studio and choose a password.' : 'You get a letter with a link. It works for a day.' }}</p>
     <v-text-field v-model="email" type="email" label="Email" autocomplete="username" autofocus />
     <v-text-field v-if="!byLetter" v-model="password" type="password" label="Password" autocomplete="current-password" />
-    <p v-if="route.query.closed && !said && !trouble" role="status">The studio is closed. Within thirty days a log-in brings it back; a letter says until when.</p>
+    <p v-if="route.query.closed && !said && !trouble" role="status">The studio is closed. Within thirty days a log-in brings it back; a letter says until
+      when.</p>
     <p v-if="trouble" class="problem" role="alert">{{ trouble.text }}</p>
     <p v-if="said" role="status">{{ said }} Nothing after a few minutes? Look where unwanted mail goes, or try another address.</p>
     <v-btn type="submit" variant="flat" color="primary" :loading="busy"

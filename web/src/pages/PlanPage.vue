@@ -210,7 +210,8 @@ const off = (days: number) => daysOn(plan.value!.date, days)
           <h2>If all goes well</h2>
           <div v-for="lesson in plan.ahead" :key="lesson.date" class="ahead">
             <b>{{ shortDate(lesson.date) }}</b>
-            <p class="small">{{ lesson.items.filter((item) => ['new', 'review', 'scale', 'spots', 'tune'].includes(item.kind)).map((item) => (item.kind === 'new' ? `new: ${item.title}` : item.title)).join(' · ') }}</p>
+            <p class="small">{{ lesson.items.filter((item) => ['new', 'review', 'scale', 'spots', 'tune'].includes(item.kind)).map((item) => (item.kind ===
+              'new' ? `new: ${item.title}` : item.title)).join(' · ') }}</p>
           </div>
         </section>
       </div>

@@ -88,7 +88,8 @@ const AREAS = [
           <h2>Practice at home</h2>
           <BarPlot
             :labels="found.practice.map((week) => tickDate(week.on))"
-            :series="[{ label: 'told from cards, minutes a week', tone: 'moss', values: found.practice.map((week) => week.reported) }, { label: 'planned', tone: 'outline', values: found.practice.map((week) => week.planned) }]"
+            :series="[{ label: 'told from cards, minutes a week', tone: 'moss', values: found.practice.map((week) => week.reported) }, { label: 'planned',
+              tone: 'outline', values: found.practice.map((week) => week.planned) }]"
           />
           <p v-if="!told" class="small quiet">Nothing was told from a card yet.</p>
           <details class="small">

@@ -136,7 +136,8 @@ function changed(saved: Pupil): void {
       <header>
         <h1>{{ pupil.name }}</h1>
         <span class="quiet">
-          {{ [pupil.instrument, pupil.size, pupil.instrument === 'bass' && pupil.bow_hold === 'german' ? 'German hold' : ''].filter(Boolean).join(' ') }}<template v-for="slot in pupil.slots" :key="slot.id">, {{ slotWords(slot, localDate()) }}</template>, {{ pupil.minutes_per_day }}
+          {{ [pupil.instrument, pupil.size, pupil.instrument === 'bass' && pupil.bow_hold === 'german' ? 'German hold' : ''].filter(Boolean).join(' ')
+            }}<template v-for="slot in pupil.slots" :key="slot.id">, {{ slotWords(slot, localDate()) }}</template>, {{ pupil.minutes_per_day }}
           minutes a day at home
         </span>
         <span class="push">
@@ -232,7 +233,8 @@ function changed(saved: Pupil): void {
         <section>
           <h2>Latest marks</h2>
           <MarkRecord
-            :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" :scaled="(mark) => pupil!.path.find((one) => one.id === mark.skill)?.scale ?? 'playing'"
+            :marks="pupil.marks.slice(0, 10)" :busy="busy" :named="named" :scaled="(mark) => pupil!.path.find((one) => one.id === mark.skill)?.scale ??
+              'playing'"
             @correct="correct" />
         </section>
       </div>

@@ -80,7 +80,8 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
       <ul class="plain">
         <li v-for="group in groups" :key="group.id">
           <router-link :to="`/groups/${group.id}`">{{ group.name }}</router-link>
-          <span class="quiet"> {{ group.slot ? slotWords(group.slot, localDate()) : `${group.minutes} minutes` }}: {{ group.members.map((one) => one.name).join(', ') }}</span>
+          <span class="quiet"> {{ group.slot ? slotWords(group.slot, localDate()) : `${group.minutes} minutes` }}: {{ group.members.map((one) =>
+            one.name).join(', ') }}</span>
         </li>
       </ul>
     </section>

@@ -78,7 +78,8 @@ void load()
 .date { max-width: 170px; }
 .letter { max-width: 165mm; margin: 0 auto; font-size: 1.08rem; line-height: 1.6; }
 .letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
-.own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; resize: vertical; margin: 4px 0; }
+.own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent;
+resize: vertical; margin: 4px 0; }
 .said { display: none; white-space: pre-line; }
 .state:empty { display: none; }
 .letter section { break-inside: avoid; margin-bottom: 10px; }

@@ -116,7 +116,8 @@ async function add(): Promise<void> {
 /** Keeps the studio's words as they are; they are then measured against what ships now. */
 const keep = (id: string) => {
   const skill = book.value!.skills.find((one) => one.id === id)!
-  return put(skill, { name: skill.name, task: skill.task, say: skill.say ?? '', checks: skill.checks, faults: skill.faults, caution: skill.caution ?? '', needs: skill.needs }, 'Your words are kept.')
+  return put(skill, { name: skill.name, task: skill.task, say: skill.say ?? '', checks: skill.checks, faults: skill.faults, caution: skill.caution ?? '',
+    needs: skill.needs }, 'Your words are kept.')
 }
 const take = (id: string, text: string) => {
   const skill = book.value!.skills.find((one) => one.id === id)!
@@ -174,7 +175,8 @@ const take = (id: string, text: string) => {
               <v-textarea v-model="form.task" class="all" label="What to do" rows="3" maxlength="800" :error-messages="errors('task')" />
               <v-text-field v-model="form.say" class="all" label="The same, as said to a child" maxlength="200" :error-messages="errors('say')" />
               <v-autocomplete
-                v-model="form.needs" class="all" :items="book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))"
+                v-model="form.needs" class="all" :items="book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title:
+                  other.name }))"
                 label="Rests on" multiple chips closable-chips :error-messages="errors('needs')"
               />
               <v-textarea v-model="form.checks" label="Checks, a line each" rows="4" :error-messages="errors('checks')" />
@@ -184,7 +186,8 @@ const take = (id: string, text: string) => {
               />
               <v-autocomplete
                 v-model="form.after"
-                :items="[{ value: '', title: 'where it is' }, ...book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id, title: other.name }))]"
+                :items="[{ value: '', title: 'where it is' }, ...book.skills.filter((other) => other.id !== skill.id).map((other) => ({ value: other.id,
+                  title: other.name }))]"
                 label="Move it behind" @update:model-value="form.after && put(skill, { after: form.after }, 'Moved.')"
               />
               <p v-if="trouble && trouble.code === 'stale'" class="problem all" role="alert">{{ trouble.text }} <v-btn @click="load">Show it</v-btn></p>

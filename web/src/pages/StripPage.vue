@@ -50,7 +50,8 @@ const TOP = 6
           role="img" :aria-label="`Piece from ${piece.from} to ${piece.to} millimetres from the nut`"
         >
           <rect x="10" :y="TOP" width="24" :height="piece.to - piece.from" class="edge" />
-          <text x="37" :y="TOP + 1.2" class="word">{{ piece.from === 0 ? 'nut: this edge against the nut' : `glue this edge to the line at ${piece.from} mm` }}</text>
+          <text x="37" :y="TOP + 1.2" class="word">{{ piece.from === 0 ? 'nut: this edge against the nut' : `glue this edge to the line at ${piece.from} mm`
+            }}</text>
           <g v-for="mark in piece.marks" :key="mark.mm">
             <line x1="10" x2="34" :y1="TOP + mark.at" :y2="TOP + mark.at" class="tape" />
             <text x="37" :y="TOP + mark.at + 1.2" class="word">finger {{ mark.label }}, {{ mark.mm.toFixed(1) }} mm</text>

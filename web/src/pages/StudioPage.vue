@@ -63,7 +63,8 @@ const quit = () =>
       <StudioYears />
       <h2 class="ruled">Everything in one file</h2>
       <p><v-btn href="/api/studio.zip" download>Save the whole studio</v-btn> <TakeIn label="Restore one that was saved" @taken="restored" /></p>
-      <p class="small quiet">Pupils, marks, lessons, tunes, charts, cards, rules and your own path. A saved studio is restored into an empty one; links to cards are
+      <p class="small quiet">Pupils, marks, lessons, tunes, charts, cards, rules and your own path. A saved studio is restored into an empty one; links to
+        cards are
         made anew there. Keep the file where only you can read it.</p>
       <p v-if="taken" class="small" role="status">{{ taken }} is restored.</p>
       <StudioPeople />

@@ -136,7 +136,8 @@ async function save(over?: Tune): Promise<void> {
     back.value = false
     if (text.value === sent) desk.settle()
     about.value.keep(null)
-    const lost = saved.marks_lost ? [`${saved.marks_lost} ${saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'} gone.`] : []
+    const gone = saved.marks_lost === 1 ? 'mark of yours lay on a note that is' : 'marks of yours lay on notes that are'
+    const lost = saved.marks_lost ? [`${saved.marks_lost} ${gone} gone.`] : []
     said.value = ['Saved.', ...lost, ...(saved.second_said ?? [])].join(' ')
   } catch (error) {
     problem.value = error as Trouble

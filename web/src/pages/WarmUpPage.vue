@@ -73,7 +73,8 @@ onUnmounted(stop)
       <RoutineSteps :steps="found.steps" :pictures="pictures?.exercises" />
       <p class="small quiet mt-3">{{ clockWords(total) }} altogether. Whole body first; short sets with rests; stop when something stings, goes numb
         or aches. <router-link to="/care">Care</router-link></p>
-      <details class="mt-2"><summary class="aside-label">Every exercise for this pupil</summary><RoutineSteps :steps="found.all" :pictures="pictures?.exercises" /></details>
+      <details class="mt-2"><summary class="aside-label">Every exercise for this pupil</summary><RoutineSteps :steps="found.all"
+        :pictures="pictures?.exercises" /></details>
     </template>
   </div>
 </template>
