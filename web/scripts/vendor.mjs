@@ -22,7 +22,11 @@ at least three years from our own release.
 )
 
 // One page with the licence texts of everything that is shipped to the browser.
-const shipped = ['vue', 'vuetify', 'pinia', 'vue-router', 'chart.js', 'vue-chartjs', 'tone', 'standardized-audio-context', 'automation-events', 'tslib', 'qrcode', 'dijkstrajs', '@simplewebauthn/browser', '@mdi/js', '@fontsource/alegreya', '@fontsource/source-sans-3']
+const shipped = [
+  'vue', 'vuetify', 'pinia', 'vue-router', 'chart.js', 'vue-chartjs', 'tone', 'standardized-audio-context',
+  'automation-events', 'tslib', 'qrcode', 'dijkstrajs', '@simplewebauthn/browser', '@mdi/js',
+  '@fontsource/alegreya', '@fontsource/source-sans-3',
+]
 const texts = shipped.map((name) => {
   const folder = join(web, 'node_modules', name)
   const { version, license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'))
