@@ -30,6 +30,28 @@ RSpec.describe 'the look of it' do
     sleep 0.5 if page.has_css?('.v-overlay--active', wait: 0) # its colours change slowly
   end
 
+  # Every line of the account, with what it opens to.
+  def open_rows
+    expect(page).to have_css('details.fold', minimum: 5)
+    page.execute_script('document.querySelectorAll("details.fold").forEach(row => row.open = true)')
+    expect(page).to have_button('Send the letters', disabled: true)
+  end
+
+  it 'has nothing that axe finds wrong at the doors, in either theme' do
+    nonce = FawnmossServer::Signed.nonce
+    FawnmossServer.db[:invitations].insert(studio_id: studio.id, email: 'door@example.test', nonce:, expires_at: Time.now.utc + 600)
+    token = FawnmossServer::Signed.token(FawnmossServer::Actions::People::KIND, nonce)
+    Capybara.reset_sessions!
+    { '/open-studio#1_key' => 'Name of the studio', "/invitation##{token}" => 'Password' }.each do |address, field|
+      visit 'about:blank'
+      visit address
+      expect(page).to have_field(field)
+      accessible
+    end
+  ensure
+    FawnmossServer.db[:invitations].where(email: 'door@example.test').delete
+  end
+
   it 'has nothing that axe finds wrong in either theme' do
     choose_pupil('Linnet')
     expect(page).to have_css('.plot canvas')
@@ -60,6 +82,7 @@ RSpec.describe 'the look of it' do
       "/pupils/#{pupil.id}/warm-up" => '.routine li', '/progress' => 'tbody tr', '/calendar' => '.column .lesson', '/care' => 'h2', '/studio' => '.rules input' }.each do |address, part|
       visit address
       expect(page).to have_css(part, minimum: 1)
+      open_rows if address == '/studio'
       accessible
     end
     visit '/studio/path'
