@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
-require 'ferrum'
+require 'fileutils'
+require 'rbconfig'
+require 'socket'
 require 'tmpdir'
 
 module FawnmossServer
   module Boot
-    # Makes a PDF of one of our own pages in a Chromium of its own, which sees only this server and ends when it is done.
+    # A PDF of one of our own pages: asks the Printer, which it starts when there is none.
     class Pdf
       # No PDF now: too many at once, no Chromium, or the page did not get ready.
       class Away < StandardError
@@ -14,58 +16,76 @@ module FawnmossServer
 
       PAPERS = %w[A4 Letter].freeze
       ORIGIN = 'X-Fawnmoss-Origin' # header by which the printed page learns the address that people know
-      BROWSER = File.expand_path('chromium', __dir__) # after all that answers requests
-      # Notes engraved, those of all cards where there are several, or a page that has none and says it is ready.
-      READY = '[data-cards="ready"], body:not(:has(.card-paper ~ .card-paper)) .sheet[data-engraved="yes"] .band, [data-ready]:not(:has(.sheet))'
-      PATIENCE = 60 # seconds for the page
-      FLAGS = { 'no-sandbox' => nil, 'disable-dev-shm-usage' => nil, 'disable-gpu' => nil, 'no-first-run' => nil, 'disable-background-networking' => nil,
-                'disable-component-update' => nil, 'disable-sync' => nil, 'host-resolver-rules' => 'MAP * ~NOTFOUND, EXCLUDE 127.0.0.1' }.freeze
+      STARTING = 20 # seconds that the printer may take to be there
+      PATIENCE = 90 # seconds for its answer: those it gives a page, and a little more
+      TRIES = 2 # it may have ended by itself just now
+      PRINTER = File.expand_path('printer.rb', __dir__)
 
       # path: of the page, such as '/cards/3'; whose: studio id; port: where this server listens on loopback; headers: with the request's own
       # cookie, so that the page shows what the teacher may see; paper: of PAPERS; query: what else the page is told. Returns the bytes. Raises Away, and
       # Apart::Busy when too many wait: Chromium is large, and the pages it asks for need threads too.
       def self.of(path, whose:, port:, headers:, paper:, query: {})
-        Apart.seat(:pages, whose) { one_at_a_time { new(port, headers).print("#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}") } }
-      rescue Ferrum::Error, Errno::ENOENT => e
-        raise Away, "The PDF could not be made (#{e.class.name.split('::').last})."
+        job = { address: "http://127.0.0.1:#{port}", path: "#{path}?#{Rack::Utils.build_query(query.merge('paper' => paper))}", paper:, headers: }
+        Apart.seat(:pages, whose) { new(folder).print(job) }
       end
 
-      # Over all processes of the server: one Chromium leaves room for those who wait for nothing but an answer, and ends sooner.
-      def self.one_at_a_time
-        File.open(File.join(Dir.tmpdir, "fawnmoss-pdf-#{FawnmossServer.settings.database[:port]}"), File::CREAT | File::RDWR, 0o600) do |file|
+      # One for all processes of the server, and for nobody else at this machine.
+      def self.folder
+        File.join(Dir.tmpdir, "fawnmoss-print-#{FawnmossServer.settings.database[:port]}-#{Process.uid}").tap { FileUtils.mkdir_p(_1, mode: 0o700) }
+      end
+
+      def initialize(folder)
+        @folder = folder
+        @socket = File.join(folder, 'socket')
+      end
+
+      # One at a time over all processes: one page in the making leaves room for those who wait for nothing but an answer, and ends sooner.
+      def print(job)
+        File.open(File.join(@folder, 'lock'), File::CREAT | File::RDWR, 0o600) do |file|
           file.flock(File::LOCK_EX)
-          yield
+          TRIES.times do
+            found = ask(job) and return found
+            FileUtils.rm_f(@socket) # it may still be ending: nobody is to ask it any more
+          end
+          raise Away, 'The PDF could not be made (the printer ended).'
         end
-      end
-      private_class_method :one_at_a_time
-
-      def initialize(port, headers)
-        @address = "http://127.0.0.1:#{port}"
-        @headers = headers
-      end
-
-      def print(path)
-        browser = Ferrum::Browser.new(browser_path: BROWSER, headless: 'new', window_size: [1280, 1000],
-                                      process_timeout: PATIENCE, timeout: PATIENCE, browser_options: FLAGS)
-        browser.headers.set(@headers)
-        browser.go_to(@address + path)
-        wait(browser)
-        browser.pdf(encoding: :binary, print_background: true, prefer_css_page_size: true)
-      ensure
-        browser&.quit
       end
 
       private
 
-      # Until the notes are engraved and the fonts are there.
-      def wait(browser)
-        stop = Clock.now + PATIENCE
-        until browser.evaluate("!!document.querySelector('#{READY}') && document.fonts.status === 'loaded'")
-          raise Away, 'The page did not get ready in time.' if Clock.now > stop
+      # The bytes; nil when the printer ended before it answered. Raises Away.
+      def ask(job)
+        line = connected || start
+        line.puts(JSON.generate(job))
+        line.wait_readable(PATIENCE) or raise Away, 'The page did not get ready in time.'
+        head = line.gets or return
+        said = JSON.parse(head)
+        raise Away, "The PDF could not be made (#{said['why']})." if said['why']
 
+        line.read(said['bytes'])
+      rescue Errno::EPIPE, Errno::ECONNRESET
+        nil
+      ensure
+        line&.close
+      end
+
+      def connected
+        UNIXSocket.new(@socket)
+      rescue Errno::ENOENT, Errno::ECONNREFUSED
+        nil
+      end
+
+      def start
+        FileUtils.rm_f(@socket) # of one that was killed
+        code = "require #{PRINTER.dump}; FawnmossServer::Boot::Printer.new(ARGV[0]).run"
+        pid = Process.spawn(RbConfig.ruby, '-rbundler/setup', '-e', code, @socket, chdir: File.expand_path('../..', __dir__), pgroup: true, %i[in out err] => File::NULL)
+        Process.detach(pid)
+        stop = Clock.now + STARTING
+        while Clock.now < stop
+          found = connected and return found
           sleep 0.05
         end
-        sleep 0.15 # the bands are drawn two frames after the staff
+        raise Away, 'The PDF could not be made (the printer does not start).'
       end
     end
   end

@@ -68,9 +68,9 @@ RSpec.describe FawnmossServer::Apart do
     end
 
     it 'ends a process that has grown, is asked for nothing, or takes too long, and the next is answered all the same' do
-      stub_const('FawnmossServer::Apart::Held::GROWN', 20_000_000)
+      stub_const('FawnmossServer::Apart::Held::GROWN', 100_000_000) # what it gives back meanwhile is little beside it
       kept = []
-      grow = ->(number) { [Process.pid, (kept << ('x' * 15_000_000)) && number] }
+      grow = ->(number) { [Process.pid, (kept << ('x' * 70_000_000)) && number] }
       expect(4.times.map { ask(_1, &grow).first }.uniq.size).to eq(2)
       stub_const('FawnmossServer::Apart::Held::IDLE', 0.1)
       pid = ask(1, key: :idle).first

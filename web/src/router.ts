@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/new-address', component: () => import('./pages/NewAddressPage.vue'), meta: { open: true, title: 'Another address' } },
     { path: '/invitation', component: () => import('./pages/InvitationPage.vue'), meta: { open: true, title: 'An invitation' } },
     { path: '/outbox', component: () => import('./pages/OutboxPage.vue'), meta: { open: true, title: 'Outbox' } },
+    { path: '/standby', component: () => import('./pages/StandbyPage.vue'), meta: { open: true, title: 'Standing by' } },
     { path: '/k/:token', component: () => import('./pages/LinkPage.vue'), meta: { open: true, title: 'Practice card' } },
     { path: '/today', component: () => import('./pages/TodayPage.vue'), meta: { title: 'Today' } },
     { path: '/pupils', component: () => import('./pages/PupilsPage.vue'), meta: { title: 'Pupils' } },

@@ -54,6 +54,15 @@ function start(): Engraver {
   return made
 }
 
+/** Loads the engraver before there is anything to engrave; resolves, whatever comes of it. */
+export function warmEngraver(): Promise<void> {
+  const { worker, jobs } = idlest()
+  return new Promise((done) => {
+    jobs.set(WARMING, { resolve: () => done(), reject: () => done() })
+    worker.postMessage({ id: WARMING, base: base() })
+  })
+}
+
 const base = (): string => new URL(BASE, location.origin).href
 
 /** Gets a second engraver ready, on a machine that can do two things at once. Until it has loaded it is not asked; without it all goes on. */
