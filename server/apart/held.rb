@@ -57,7 +57,17 @@ module FawnmossServer
         had = taken
         while taken - had < GROWN && (given = received(orders))
           tell(answers, -> { block.call(*given) })
+          tidy
         end
+      end
+
+      # While nobody waits: the next one finds memory that was in use before, instead of new pages, which cost a third of its time.
+      def tidy
+        return unless @wastes
+
+        GC.enable
+        GC.start(full_mark: false)
+        GC.disable
       end
 
       # [what is given next], or nil when nothing comes.

@@ -12,14 +12,13 @@ module FawnmossServer
     module Stack
       BODY = 12_000_000 # bytes of JSON: the largest file in base64, with room
       FILE = 64_000_000 # bytes of a file sent as it is; also in puma.rb, which refuses more unread
-      SMALL = 4_000 # bytes: an answer under it is sent as it is
 
       def self.app(settings)
         Limits.set_up
         Figures.open
         Rack::Builder.new do
           [RequestLog, Figures, Headers, Readable].each { use _1 }
-          use Rack::Deflater, include: ['application/json'], if: ->(_env, _status, headers, _body) { headers['content-length'].to_i > SMALL }
+          use Deflate
           use Rack::Protection::HostAuthorization, permitted_hosts: settings.hosts, logger: Logger.new(IO::NULL)
           use JsonOnly, BODY, FILE
           use SameOrigin, https: settings.secure_cookies, logger: Logger.new(IO::NULL)
