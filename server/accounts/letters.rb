@@ -12,8 +12,10 @@ module FawnmossServer
 
       # kind: of SUBJECTS; place: address under which the server is known; to: an address other than the account's; about: link, day, days.
       def self.post(account_id, kind, place, to: nil, **about)
-        studio = Seat.of(account_id)&.studio&.name || 'Fawnmoss'
-        Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind, studio, place, **about), to:)
+        studio = FawnmossServer.db[:studios].where(account_id:).get(:name)
+        kind_of = kind == :closed && studio.nil? ? :ended : kind
+        studio ||= 'Fawnmoss' # of an assistant teacher, whose studio is another's
+        Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind_of, studio, place, **about), to:)
       end
 
       def self.opening(_studio, place, link:)
@@ -118,6 +120,17 @@ module FawnmossServer
           The studio #{studio} is closed. All browsers are logged out, and links to cards and calendars rest.
 
           Everything in it is erased for ever on #{day}. Until then it opens again as it was when you log in: #{place}/login
+
+          If it was not you, log in and choose another password.
+        TEXT
+      end
+
+      # Of an assistant teacher's account: the studio goes on without it.
+      def self.ended(_studio, place, day:)
+        <<~TEXT
+          Your account is ended, and all browsers are logged out. What you marked stays with the studio.
+
+          The account is erased on #{day}. Until then it is as it was when you log in: #{place}/login
 
           If it was not you, log in and choose another password.
         TEXT

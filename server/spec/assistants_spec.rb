@@ -130,6 +130,14 @@ RSpec.describe 'assistant teachers' do
     expect(FawnmossServer.db[:accounts].where(email: 'ida@example.test').count).to eq(0)
   end
 
+  it 'may end their account while they work in a studio, which is not theirs to close: the letter says so, and the studio goes on' do
+    join
+    api(:post, '/api/close-account', { password: 'three quiet words' })
+    expect(letter('ida@example.test')).to include(kind: 'closed', subject: 'Fawnmoss is closed', body: include('Your account is ended'))
+    expect(letter('ida@example.test')[:body]).not_to include('Anna’s room')
+    expect([log_in_as('anna@example.test'), session[:studio][:name]]).to eq([200, 'Anna’s room'])
+  end
+
   it 'are out while the studio is closed, and gone with it' do
     join
     elsewhere do
