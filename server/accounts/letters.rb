@@ -18,9 +18,9 @@ module FawnmossServer
         Mailing.post(account_id, kind.to_s, format(SUBJECTS.fetch(kind), studio), send(kind_of, studio, place, **about), to:)
       end
 
-      def self.opening(_studio, place, link:)
+      def self.opening(_studio, _place, link:)
         <<~TEXT
-          Somebody, we hope you, wants to open a studio at #{place} with this address.
+          Somebody, we hope you, wants to open a studio in Fawnmoss with this address.
 
           Open this page within a week, name the studio and choose a password:
           #{link}

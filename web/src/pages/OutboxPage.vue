@@ -7,8 +7,8 @@ interface Letter { id: number; to: string; subject: string; at: string; body: st
 const { data: letters, problem, load } = useLoad(async () => (await ask<{ letters: Letter[] }>('GET', '/outbox')).letters)
 void load()
 
-/** Words and links of a letter, in order. */
-const parts = (body: string) => body.split(/(https?:\/\/\S+)/)
+/** Words and links of a letter, in order; the comma behind a link is no part of it. */
+const parts = (body: string) => body.split(/(https?:\/\/\S*[\w/-])/)
 </script>
 
 <template>
