@@ -21,7 +21,7 @@ module FawnmossServer
       return if hand.print == now
 
       learnt = learn(studio_id)
-      return wake(studio_id) unless print(studio_id) == now # the teacher said something meanwhile
+      return renew(studio_id) unless print(studio_id) == now # the teacher said something meanwhile
 
       hand.this.update(print: now, **learnt)
     rescue Apart::Failed # too much of it; the old hand stays until there are other marks

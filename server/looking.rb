@@ -2,8 +2,8 @@
 
 module FawnmossServer
   # Looks at tunes in the background: works out, in processes apart, what they ask for in the kinds of request that a studio's shelf is
-  # seen through; then what is new in the marks on charts (Learning). One thread a server process; a lock in the database keeps two
-  # processes from doing the same work.
+  # seen through; then what is new in the marks on charts (Learning). One thread a server process; no two
+  # processes do the same work (Lease).
   module Looking
     FIRST = 24 # tunes in the first go, so that something shows soon
     BATCH = 400 # and in every other: a process that has seen many is quicker
@@ -79,18 +79,7 @@ module FawnmossServer
     def self.none(why) = Fawnmoss::Chart::Asks.new(demand_bars: {}, demand_notes: {}, cost: 0.0, moved: 0, why:)
 
     # While the block runs no other process looks at this studio; nothing happens when one does already.
-    def self.alone(studio_id)
-      name = "fawnmoss looks at #{FawnmossServer.settings.database[:database]} #{studio_id}"
-      FawnmossServer.db.synchronize do
-        next unless FawnmossServer.db.get(Sequel.function(:get_lock, name, 0)) == 1
-
-        begin
-          yield
-        ensure
-          FawnmossServer.db.get(Sequel.function(:release_lock, name))
-        end
-      end
-    end
+    def self.alone(studio_id, &) = Lease.hold(FawnmossServer.db, "looks at #{studio_id}", &)
     private_class_method :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
   end
 end

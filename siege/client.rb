@@ -18,6 +18,9 @@ class Client
     @cookie = ''
   end
 
+  # The same session at another server.
+  def at(port) = dup.tap { _1.instance_variable_set(:@port, port) }
+
   # A studio of its own, by way of the letter that the server keeps in its outbox.
   def sign_up(email, studio: 'Siege')
     post('/api/create-account', { email: })
@@ -37,6 +40,7 @@ class Client
   def log_in(email, password = PASSWORD) = post('/api/login', { email:, password: })
   def get(path, **headers) = send_it(Net::HTTP::Get.new(path), nil, headers)
   def post(path, body, **headers) = send_it(Net::HTTP::Post.new(path), body, headers)
+  def patch(path, body) = send_it(Net::HTTP::Patch.new(path), body, {})
   def put(path, body) = send_it(Net::HTTP::Put.new(path), body, {})
   def delete(path, body = {}) = send_it(Net::HTTP::Delete.new(path), body, {})
 

@@ -17,7 +17,7 @@ module FawnmossServer
       WHOLE = [*STUDIO, :groups, *PUPIL, :group_members, :group_lessons].freeze
       # Worked out again, or made anew: digests, what tunes ask for, private links, who works there.
       LEFT = %i[pupil_digests demand_kinds tune_demands card_links members invitations].freeze
-      SECRET = { studios: %i[id account_id feed_nonce], hands: %i[habits print] }.freeze
+      SECRET = { studios: %i[id account_id feed_nonce turn], pupils: %i[turn], hands: %i[habits print] }.freeze
       PAGE = 500 # rows read at once
 
       # Bytes of the archive about one pupil: with the tunes of its charts and marks, and the studio's own skills.

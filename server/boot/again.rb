@@ -3,7 +3,8 @@
 module FawnmossServer
   module Boot
     # A request whose transaction the database gave up (a deadlock) or whose connection was lost (a restart) is tried again, whole, from
-    # the start: nothing of it was kept. Only where a commit was under way nobody knows, so then only what changes nothing is tried again.
+    # the start: nothing of it was kept. Only where the connection was lost while a commit was under way nobody knows, so then only what changes nothing
+    # is tried again. A cluster refuses at the commit what met another node's change: that is known, and tried again.
     class Again
       PAUSES = [0.02, 0.2, 0.6].freeze # seconds before each further try
       DEADLOCK = /Deadlock found|Lock wait timeout/
@@ -33,6 +34,7 @@ module FawnmossServer
           raise unless again?(e, env, tries)
 
           FawnmossServer.db.disconnect if Failures.away?(e) # the others of the pool are as dead
+          Figures.again(Failures.away?(e) ? 'away' : 'conflict')
           sleep PAUSES[tries]
           tries += 1
           retry
@@ -45,7 +47,7 @@ module FawnmossServer
         return false unless tries < PAUSES.size && self.class.worth?(error)
         return true if JsonOnly::SAFE.include?(env['REQUEST_METHOD'])
 
-        !Thread.current[:fawnmoss_committing] && env['rack.input'].respond_to?(:rewind)
+        (error.message.match?(DEADLOCK) || !Thread.current[:fawnmoss_committing]) && env['rack.input'].respond_to?(:rewind)
       end
     end
   end

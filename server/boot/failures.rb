@@ -5,7 +5,8 @@ module FawnmossServer
     # The one table from errors to HTTP.
     module Failures
       # MariaDB's client and server errors that mean "not there just now", not "wrong question".
-      GONE = /Can't connect|gone away|Lost connection|server is shutting down|Server shutdown|Connection refused|closed MySQL connection|not connected/i
+      GONE = /Can't\ connect|gone\ away|Lost\ connection|server\ is\ shutting\ down|Server\ shutdown|Connection\ refused|closed\ MySQL\ connection
+              |not\ connected|not\ yet\ prepared|takes\ no\ part/ix
 
       UNFIT = /Data too long|Incorrect string value|Out of range value|Data truncated|constraint.*failed/i
 

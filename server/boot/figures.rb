@@ -31,6 +31,7 @@ module FawnmossServer
           @seconds = add(:Histogram, :request_seconds, 'How long requests took', %i[place], buckets: TIMES)
           @apart = add(:Histogram, :apart_seconds, 'How long heavy work took, its wait for a seat included', %i[lane], buckets: TIMES)
           @refused = add(:Counter, :apart_refused_total, 'Heavy work that found its queue full, or went over its limits', %i[lane why])
+          @again = add(:Counter, :again_total, 'Requests tried again because the database gave them up (conflict) or was away', %i[why])
           @waiting = add(:Gauge, :apart_waiting, 'Heavy work that waits or runs', %i[lane], store_settings: { aggregation: :sum })
           @connections = add(:Gauge, :database_connections, 'Connections to the database', [], store_settings: { aggregation: :sum })
         end
@@ -42,6 +43,8 @@ module FawnmossServer
             @connections.set(FawnmossServer.db.pool.size)
           end
         end
+
+        def again(why) = safely { @again.increment(labels: { why: }) }
 
         # Counts heavy work while the block does it.
         def apart(lane)
@@ -83,6 +86,8 @@ module FawnmossServer
 
       # Counts heavy work while the block does it, in a server; elsewhere nobody asks.
       def self.apart(lane, &) = @open ? @open.apart(lane, &) : yield
+
+      def self.again(why) = @open&.again(why)
 
       def initialize(app)
         @app = app

@@ -30,21 +30,16 @@ module FawnmossServer
         end
       end
 
-      def self.alone(db)
-        name = "fawnmoss migrates #{db.get(Sequel.lit('DATABASE()'))}"
-        db.synchronize do
-          raise Changed, 'Another process has been changing the tables for ten minutes.' unless db.get(Sequel.function(:get_lock, name, WAIT)) == 1
-
-          yield
-        ensure
-          db.get(Sequel.function(:release_lock, name))
-        end
+      def self.alone(db, &)
+        Lease.prepare(db)
+        done = Lease.hold(db, 'tables', wait: WAIT, &)
+        done == false ? raise(Changed, 'Another process has been changing the tables for ten minutes.') : done
       end
       private_class_method :alone
 
       # Of a Sequel::Database: statements that are written down while the block of steps runs.
       module Steps
-        OURS = /`(schema_info|migration_steps)`/
+        OURS = /`(schema_info|migration_steps|leases)`/
         ROWS = /\A\s*(INSERT|UPDATE|DELETE|REPLACE)\b/i
         # What MariaDB says of a change that was carried out, but not written down, before a run was broken off.
         THERE = /already exists|Duplicate (column|key|foreign key)|check that (it|column)|doesn't exist|Unknown table|Multiple primary key|errno: 121/i

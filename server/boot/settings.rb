@@ -11,11 +11,24 @@ module FawnmossServer
         secret = env.fetch('FAWNMOSS_SECRET')
         raise ArgumentError, 'FAWNMOSS_SECRET needs at least 64 characters' if secret.length < 64
 
-        database = { adapter: 'mysql2', host: '127.0.0.1', port: Integer(env.fetch('FAWNMOSS_DB_PORT')), user: env.fetch('FAWNMOSS_DB_USER'),
+        nodes = nodes(env)
+        database = { adapter: 'mysql2', host: nodes[0][0], port: nodes[0][1], nodes:, user: env.fetch('FAWNMOSS_DB_USER'),
                      password: env.fetch('FAWNMOSS_DB_PASSWORD'), database: env.fetch('FAWNMOSS_DB_NAME') }
         new(database:, secret:, assets: env.fetch('FAWNMOSS_ASSETS', File.expand_path('../../web/dist', __dir__)),
             secure_cookies: env['FAWNMOSS_HTTPS'] == 'yes', hosts: env.fetch('FAWNMOSS_HOSTS', '127.0.0.1,localhost').split(','),
             looks_at_once: env['FAWNMOSS_LOOKS'] == 'at once', limits: limits(env), **mail(env)).freeze
+      end
+
+      # [[host, port], ...] of the database, in the order in which they are tried: one on this machine, or those that FAWNMOSS_DB_NODES names
+      # ("10.0.0.1:3306,10.0.0.2:3306"), nodes of one cluster (Nodes).
+      def self.nodes(env)
+        named = env['FAWNMOSS_DB_NODES'].to_s.split(',').map(&:strip)
+        return [['127.0.0.1', Integer(env.fetch('FAWNMOSS_DB_PORT'))]] if named.empty?
+
+        named.map do |node|
+          host, port = node.match(/\A([^\s:]+):(\d{1,5})\z/)&.captures
+          host ? [host, port.to_i] : raise(ArgumentError, "FAWNMOSS_DB_NODES names #{node}; a node is written like 10.0.0.1:3306")
+        end
       end
 
       # How often something may be asked for (Attempts::LIMITS), with what FAWNMOSS_LIMITS changes: "sign_ups=50,pdfs=100".
@@ -36,7 +49,7 @@ module FawnmossServer
         { smtp:, mail_from: env.fetch('FAWNMOSS_MAIL_FROM', 'Fawnmoss <fawnmoss@localhost>'),
           outbox: env.fetch('FAWNMOSS_OUTBOX', File.expand_path('../../var/outbox', __dir__)), outbox_page: smtp.nil? && env['FAWNMOSS_OUTBOX_PAGE'] == 'yes' }
       end
-      private_class_method :limits
+      private_class_method :limits, :nodes
     end
   end
 end

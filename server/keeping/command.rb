@@ -123,11 +123,11 @@ module FawnmossServer
         end
       end
 
-      # The block has a connection that keeps everybody else from doing the same.
+      # The block has a connection, and nobody else here does the same meanwhile.
       def alone(name)
         keeper = connect('information_schema')
-        keeper.synchronize do
-          raise Trouble, 'Another restore is going on here.' unless keeper.get(Sequel.function(:get_lock, name, 0)) == 1
+        File.open(File.join(@state, "#{name}.lock"), File::RDWR | File::CREAT, 0o600) do |file|
+          raise Trouble, 'Another restore is going on here.' unless file.flock(File::LOCK_EX | File::LOCK_NB)
 
           yield keeper
         end

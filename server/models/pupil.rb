@@ -6,6 +6,7 @@ module FawnmossServer
     class Pupil < Sequel::Model(FawnmossServer.db[:pupils])
       extend Pointing
       include Locking
+      include Turns
 
       points_at :studio
       one_to_many :marks, class: 'FawnmossServer::Models::Mark'

@@ -4,6 +4,8 @@ module FawnmossServer
   module Models
     # One teacher's studio: every other row is reached through it, so a foreign id is simply not there.
     class Studio < Sequel::Model(FawnmossServer.db[:studios])
+      include Turns
+
       plugin :serialization, :json, :rules, :concert
       one_to_many :skill_changes, class: 'FawnmossServer::Models::SkillChange', order: %i[moved_at id]
       one_to_many :lessons, class: 'FawnmossServer::Models::Lesson'

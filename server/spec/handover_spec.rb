@@ -60,13 +60,13 @@ RSpec.describe 'handing over' do
     api(:put, "/api/groups/#{group[:id]}/lesson", { date: today.iso8601, roll: [{ pupil_id: pupil[:id], there: true }], wishes: { tune_id: @chart[:tune_id] } })
   end
 
-  # Everything that is kept of a studio, by what it says instead of by ids.
+  # Everything that is kept of a studio, by what it says instead of by ids; how often a row was locked is nothing of it.
   def contents(id)
     rows = db.tables.select { |table| db.schema(table).any? { |name, _| name == :studio_id } }.to_h { |table| [table, db[table].where(studio_id: id).all] }
     names = rows.flat_map { |table, list| list.filter_map { |row| row[:id] && [[table, row[:id]], "#{table} #{list.index(row)}"] } }.to_h
     rows.to_h do |table, list|
       keys = db.foreign_key_list(table).to_h { [_1[:columns].first, _1[:table]] }
-      [table, list.map { |row| row.except(:id, :studio_id).to_h { |name, value| [name, keys[name] ? names[[keys[name], value]] : value] } }]
+      [table, list.map { |row| row.except(:id, :studio_id, :turn).to_h { |name, value| [name, keys[name] ? names[[keys[name], value]] : value] } }]
     end
   end
 
