@@ -1,3 +1,7 @@
+import createClient, { type MaybeOptionalInit } from 'openapi-fetch'
+import type { HttpMethod, PathsWithMethod, RequiredKeysOf, ResponseObjectMap, SuccessResponse } from 'openapi-typescript-helpers'
+import type { paths } from './schema'
+
 /** What went wrong, in the server's words: message, what to do, and where. status 0: the server was not reached. */
 export class Trouble extends Error {
   constructor(
@@ -49,15 +53,37 @@ const TO_LOG_IN = ['login', 'second', 'login_required', 'two_factor_need_authent
 const TRIES = 3
 const PAUSE = 3000 // ms, as the server asks for
 
+/** What may be asked for by a method, what must be given with it, and what is answered: as the contract says (server/openapi.yaml). */
+export type Place<M extends HttpMethod> = PathsWithMethod<paths, M>
+type Given<Init> = RequiredKeysOf<Init> extends never ? [Init?] : [Init]
+export type Answer<M extends HttpMethod, P extends Place<M>> =
+  paths[P][M] extends Record<string | number, unknown> ? SuccessResponse<ResponseObjectMap<paths[P][M]>, 'application/json'> : never
+
+const server = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? '',
+  credentials: 'same-origin',
+  headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
+  fetch: (request) => fetch(request),
+})
+server.use({
+  onRequest: ({ request }) => {
+    const address = new URL(request.url)
+    address.searchParams.set('today', localDate()) // the teacher's day, not the server's
+    return new Request(address, request)
+  },
+})
+
 /**
- * Asks the server; resolves to its JSON or rejects with Trouble. A server that is too busy has done nothing, so it is asked again a
+ * Asks the server; resolves to what it answers or rejects with Trouble. A server that is too busy has done nothing, so it is asked again a
  * few times.
- *   await ask<Pupil>('GET', '/pupils/3')
+ *   const pupil = await ask('get', '/api/pupils/{id}', byId(3))
  */
-export async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+export async function ask<M extends HttpMethod, P extends Place<M>>(
+  method: M, path: P, ...given: Given<MaybeOptionalInit<paths[P], M>>
+): Promise<Answer<M, P>> {
   for (let tries = 1; ; tries++) {
     try {
-      return await once<T>(method, path, body)
+      return (await once(() => server.request(method, path, ...(given as never)))) as Answer<M, P>
     } catch (error) {
       if ((error as Trouble).code !== 'busy' || tries === TRIES) throw error
       await new Promise((resolve) => setTimeout(resolve, PAUSE))
@@ -65,30 +91,31 @@ export async function ask<T>(method: string, path: string, body?: unknown): Prom
   }
 }
 
-/**
- * Sends a file as it is.
- *   await sendFile<Taken>('/handover', file)
- */
-export const sendFile = <T>(path: string, file: File): Promise<T> => once<T>('POST', path, file)
+/** What a call is about, where its address names one thing, and what stands behind the question mark: byId(3) for /api/pupils/{id}. */
+export function byId<Id extends number | string>(id: Id): { params: { path: { id: Id } } }
+export function byId<Id extends number | string, Query>(id: Id, query: Query): { params: { path: { id: Id }; query: Query } }
+export function byId(id: unknown, query?: unknown) {
+  return { params: { path: { id }, ...(query ? { query } : {}) } }
+}
 
-async function once<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const address = `/api${path}${path.includes('?') ? '&' : '?'}today=${localDate()}`
-  let response: Response
-  try {
-    response = await fetch(address, {
-      method,
-      headers: { 'Content-Type': body instanceof File ? 'application/zip' : 'application/json', Accept: 'application/json' },
-      body: body === undefined || body instanceof File ? body : JSON.stringify(body),
-      credentials: 'same-origin',
-    })
-  } catch {
+/** Sends the file of a pupil or a studio as it is. name: what the pupil is called here, '' as in the file. */
+export const sendFile = (file: File, name: string) =>
+  once(() =>
+    server.POST('/api/handover', {
+      params: { query: name ? { name } : {} },
+      body: file as never,
+      bodySerializer: () => file,
+      headers: { 'Content-Type': 'application/zip' },
+    }),
+  )
+
+async function once<T>(asked: () => Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data, error, response } = await asked().catch(() => {
     throw new Trouble(0, 'The server cannot be reached', 'What you typed is kept; it will be tried again.')
-  }
-  const data = await response.json().catch(() => null)
-  if (!response.ok) {
-    const found = trouble(response.status, data)
-    if (found.status === 401 && TO_LOG_IN.includes(String(found.code))) window.dispatchEvent(new CustomEvent('fawnmoss:login'))
-    throw found
-  }
-  return data as T
+  })
+  if (response.ok) return data as T
+
+  const found = trouble(response.status, error)
+  if (found.status === 401 && TO_LOG_IN.includes(String(found.code))) window.dispatchEvent(new CustomEvent('fawnmoss:login'))
+  throw found
 }

@@ -6,6 +6,11 @@ export type Account = Schemas['Account']
 export type People = Schemas['People']
 export type Second = Schemas['Second']
 export type PasskeyQuestion = Schemas['PasskeyQuestion']
+export type LessonChangeInput = Schemas['LessonChangeInput']
+export type Line = Schemas['Line']
+/** What is done with a tune on the shelf. */
+export type TuneAct = 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back'
+export type CardInput = Schemas['CardInput']
 export type MarkedPupil = Schemas['MarkedPupil']
 export type Pupil = Schemas['Pupil']
 export type PupilSummary = Schemas['PupilSummary']

@@ -14,11 +14,11 @@ const password = ref('')
 const { busy, said, trouble, act } = useAct()
 const send = () =>
   act(async () => {
-    said.value = (await ask<{ success: string }>('POST', '/change-address', { email: email.value, password: password.value })).success
+    said.value = (await ask('post', '/api/change-address', { body: { email: email.value, password: password.value } })).success
     email.value = password.value = ''
     emit('changed')
   }, 'Two letters are on their way.')
-const forget = () => act(async () => { await ask('DELETE', '/account/change'); emit('changed') }, 'The change is called off.')
+const forget = () => act(async () => { await ask('delete', '/api/account/change'); emit('changed') }, 'The change is called off.')
 const waits = () => [!props.account.change!.new && 'the new one', !props.account.change!.old && 'the one before'].filter(Boolean).join(' and ')
 </script>
 

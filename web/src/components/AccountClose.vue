@@ -13,7 +13,7 @@ const password = ref('')
 const { busy, trouble, act } = useAct()
 const close = () =>
   act(async () => {
-    await ask('POST', '/close-account', { password: password.value })
+    await ask('post', '/api/close-account', { body: { password: password.value } })
     session.forget()
     await router.push({ path: '/login', query: { closed: 'yes' } })
   })

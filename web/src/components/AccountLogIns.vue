@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import type { Account } from '../api/types'
 import FoldRow from './FoldRow.vue'
 import { useAct } from '../composables/useAct'
@@ -9,7 +9,7 @@ import { momentOf } from '../geometry/dates'
 defineProps<{ account: Account }>()
 const emit = defineEmits<{ changed: []; everywhere: [] }>()
 const { busy, said, trouble, act } = useAct()
-const end = (id: string) => act(async () => { await ask('DELETE', `/log-ins/${id}`); emit('changed') }, 'That browser is logged out.')
+const end = (id: string) => act(async () => { await ask('delete', '/api/log-ins/{id}', byId(id)); emit('changed') }, 'That browser is logged out.')
 </script>
 
 <template>

@@ -12,7 +12,7 @@ const { busy, said, trouble, act } = useAct()
 const change = () => {
   said.value = ''
   return act(async () => {
-    await ask('POST', '/change-password', { password: old.value, new_password: fresh.value })
+    await ask('post', '/api/change-password', { body: { password: old.value, new_password: fresh.value } })
     old.value = fresh.value = ''
     emit('changed')
   }, 'The password is changed, and every other browser is logged out.')

@@ -12,7 +12,6 @@ import { momentOf } from '../geometry/dates'
 const props = defineProps<{ account: Account }>()
 const emit = defineEmits<{ changed: [] }>()
 type Offer = { secret: string; raw: string; uri: string }
-type Done = { success: string; codes?: string[] }
 
 const password = ref('')
 const code = ref('')
@@ -29,10 +28,10 @@ const state = computed(() => {
 /** In fours, to be typed by hand where no picture is read. */
 const secret = computed(() => offer.value?.secret.match(/.{1,4}/g)?.join(' ') ?? '')
 
-function send(path: string, body: object = {}): Promise<boolean> {
+function send(work: () => Promise<{ success: string; codes?: string[] }>): Promise<boolean> {
   said.value = ''
   return act(async () => {
-    const done = await ask<Done>('POST', path, { password: password.value, ...body })
+    const done = await work()
     codes.value = done.codes ?? []
     offer.value = null
     code.value = password.value = ''
@@ -40,13 +39,19 @@ function send(path: string, body: object = {}): Promise<boolean> {
     said.value = done.success
   }, said.value).then((well) => well)
 }
-const begin = () => act(async () => { offer.value = await ask<Offer>('POST', '/second/offer', { kind: 'code' }) })
-const keep = () => send('/second/code/set-up', { otp_secret: offer.value!.secret, otp_raw_secret: offer.value!.raw, code: code.value })
+const begin = () => act(async () => { offer.value = (await ask('post', '/api/second/offer', { body: { kind: 'code' } })) as Offer })
+const keep = () => {
+  const { secret: otp_secret, raw: otp_raw_secret } = offer.value!
+  return send(() => ask('post', '/api/second/code/set-up', { body: { password: password.value, otp_secret, otp_raw_secret, code: code.value } }))
+}
+const noCode = () => send(() => ask('post', '/api/second/code/off', { body: { password: password.value } }))
+const noPasskeyOf = (id: string) => send(() => ask('post', '/api/second/passkey/off', { body: { password: password.value, webauthn_remove: id } }))
+const onPaper = () => send(() => ask('post', '/api/second/paper/codes', { body: { password: password.value, add: true } }))
 const passkey = () =>
   act(async () => {
-    const question = await ask<PasskeyQuestion>('POST', '/second/offer', { kind: 'passkey' })
+    const question = (await ask('post', '/api/second/offer', { body: { kind: 'passkey' } })) as PasskeyQuestion
     const made = await makePasskey(question).catch((error: Error) => { throw new Trouble(0, error.message) })
-    const done = await ask<Done>('POST', '/second/passkey/set-up', { password: password.value, ...made })
+    const done = await ask('post', '/api/second/passkey/set-up', { body: { password: password.value, ...made } })
     codes.value = done.codes ?? []
     password.value = ''
     emit('changed')
@@ -69,12 +74,12 @@ const passkey = () =>
         </div>
       </div>
     </template>
-    <v-btn v-else :loading="busy" :disabled="!password" @click="send('/second/code/off')">No code from the telephone any more</v-btn>
+    <v-btn v-else :loading="busy" :disabled="!password" @click="noCode">No code from the telephone any more</v-btn>
     <p v-for="(one, at) in second.passkeys" :key="one.id">Passkey {{ at + 1 }}, last used {{ momentOf(one.last_use) }}
-      <v-btn density="compact" :disabled="busy || !password" @click="send('/second/passkey/off', { webauthn_remove: one.id })">Take it away</v-btn></p>
+      <v-btn density="compact" :disabled="busy || !password" @click="noPasskeyOf(one.id)">Take it away</v-btn></p>
     <p v-if="noPasskey()" class="small quiet">{{ noPasskey() }}</p>
     <v-btn v-else :loading="busy" :disabled="!password" @click="passkey">{{ second.passkeys.length ? 'Another passkey' : 'A passkey of this device' }}</v-btn>
-    <v-btn v-if="second.paper || codes.length" :loading="busy" :disabled="!password" @click="send('/second/paper/codes', { add: true })">Show the codes on
+    <v-btn v-if="second.paper || codes.length" :loading="busy" :disabled="!password" @click="onPaper">Show the codes on
       paper, made up to eight</v-btn>
     <div v-if="codes.length" role="status">
       <p>Write these down or print them. Each works once.</p>

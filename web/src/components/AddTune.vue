@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { ContentsTune, Tune, Unpacked } from '../api/types'
+import type { ContentsTune, Tune } from '../api/types'
 import type { Line } from '../geometry/contents'
 import { sentences } from '../geometry/words'
 import ChooseLines from './ChooseLines.vue'
@@ -61,7 +61,7 @@ async function add(lines: Line[] = []): Promise<void> {
     const tune =
       lines.length > 1
         ? await addAll(lines)
-        : await ask<Tune>('POST', '/tunes', { title: title.value, source: source.value, text: text.value, ...lines.map(sent)[0] })
+        : await ask('post', '/api/tunes', { body: { title: title.value, source: source.value, text: text.value, ...lines.map(sent)[0] } })
     text.value = title.value = source.value = ''
     open.value = false
     emit('added', tune)
@@ -113,7 +113,7 @@ async function sendLines(item: Item, lines: Line[]): Promise<void> {
   for (const [at, line] of lines.entries()) {
     item.words = `${at + 1} of ${lines.length}`
     try {
-      emit('added', await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.file.name, file, ...sent(line) }))
+      emit('added', await ask('post', '/api/tunes', { body: { source: source.value, file_name: item.file.name, file, ...sent(line) } }))
     } catch (error) {
       failed.push(`${item.tunes[line.tune]?.title || `tune ${line.tune + 1}`}: ${error instanceof Trouble ? error.text : 'it could not be sent'}`)
     }
@@ -129,7 +129,7 @@ async function send(item: Item, choice: Choice = {}): Promise<void> {
     if (item.file.size > LARGEST) throw new Trouble(413, `This file has ${Math.round(item.file.size / 1e6)} MB`, 'Eight are the limit: split the score.')
     if (item.file.size === 0) throw new Trouble(422, 'This file is empty', 'Export it again.')
     if (/\.zip$/i.test(item.name)) return await unpack(item)
-    const tune = await ask<Tune>('POST', '/tunes', { source: source.value, file_name: item.name, file: await bytesOf(item), ...choice })
+    const tune = await ask('post', '/api/tunes', { body: { source: source.value, file_name: item.name, file: await bytesOf(item), ...choice } })
     item.state = 'done'
     const beside = tune.second ? [`${tune.second.name} is kept beside it`, ...tune.second.notices] : []
     item.words = sentences([`on the shelf as ${tune.title}`, ...beside, ...tune.notices])
@@ -144,7 +144,7 @@ async function send(item: Item, choice: Choice = {}): Promise<void> {
 }
 /** An archive of tunes: what became of each file in it. */
 async function unpack(item: Item): Promise<void> {
-  const { results } = await ask<{ results: Unpacked[] }>('POST', '/archive', { file: base64(new Uint8Array(await item.file.arrayBuffer())) })
+  const { results } = await ask('post', '/api/archive', { body: { file: base64(new Uint8Array(await item.file.arrayBuffer())) } })
   const count = (state: string) => results.filter((one) => one.state === state).length
   const failed = results.filter((one) => one.state === 'failed').map((one) => `${one.name}: ${one.words}`)
   item.state = failed.length ? 'failed' : 'done'

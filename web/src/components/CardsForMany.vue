@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import type { Kind, ManyCards } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { usePaper } from '../composables/usePaper'
@@ -25,7 +25,7 @@ watch(open, (now) => {
 const ids = computed(() => found.value?.cards.map((one) => one.id).join(',') ?? '')
 const issue = () =>
   act(async () => {
-    found.value = await ask<ManyCards>('POST', `/tunes/${props.tuneId}/cards`, { pupils: chosen.value, ...props.kind, note: words.value })
+    found.value = await ask('post', '/api/tunes/{id}/cards', { ...byId(props.tuneId), body: { pupils: chosen.value, ...props.kind, note: words.value } })
   }, 'Issued.')
 </script>
 

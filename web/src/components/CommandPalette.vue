@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
-import type { ChartView, Shelf, ShelfTune } from '../api/types'
+import type { ShelfTune, Version } from '../api/types'
 import { ranked } from '../geometry/commands'
 import { useCommandStore, type Command } from '../stores/commands'
 import { usePupils } from '../stores/pupils'
@@ -60,12 +60,12 @@ let timer: ReturnType<typeof setTimeout> | undefined
 async function findTunes(): Promise<void> {
   const typed = text.value
   const words = typed.replace(/\b(edit|simple|full|chart)\b/gi, ' ').trim().slice(0, 80)
-  const found = await ask<Shelf>('GET', `/tunes?${new URLSearchParams({ text: words, rows: '12' })}`).catch(() => null)
+  const found = await ask('get', '/api/tunes', { params: { query: { text: words, rows: 12 } } }).catch(() => null)
   if (typed === text.value && (found?.tunes.length || !words)) tunes.value = found?.tunes ?? tunes.value
 }
 
-async function chart(tune_id: number, version: string): Promise<void> {
-  await router.push(`/charts/${(await ask<ChartView>('POST', '/charts', { tune_id, version, ...pupils.subject })).id}`)
+async function chart(tune_id: number, version: Version): Promise<void> {
+  await router.push(`/charts/${(await ask('post', '/api/charts', { body: { tune_id, version, ...pupils.subject } })).id}`)
 }
 
 async function show(): Promise<void> {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import { useAct } from '../composables/useAct'
 import { usePupils } from '../stores/pupils'
 import { forgetMarks } from '../composables/useMarks'
@@ -15,7 +15,7 @@ const typed = ref('')
 const { busy, trouble, act } = useAct()
 
 const erase = () => act(async () => {
-  await ask('DELETE', `/pupils/${props.id}`, { name: typed.value })
+  await ask('delete', '/api/pupils/{id}', { ...byId(props.id), body: { name: typed.value } })
   forgetMarks(props.id)
   pupils.choose(null)
   await pupils.load().catch(() => undefined)

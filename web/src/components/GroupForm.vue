@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import type { PupilGroup } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { DAYS } from '../geometry/dates'
@@ -35,14 +35,14 @@ async function save(): Promise<void> {
     emit(
       'saved',
       group
-        ? await ask<PupilGroup>('PATCH', `/groups/${group.id}`, { ...body, lock_version: group.lock_version })
-        : await ask<PupilGroup>('POST', '/groups', body),
+        ? await ask('patch', '/api/groups/{id}', { ...byId(group.id), body: { ...body, lock_version: group.lock_version } })
+        : await ask('post', '/api/groups', { body }),
     )
   })
   if (done) open.value = false
 }
 async function remove(): Promise<void> {
-  if (await act(() => ask('DELETE', `/groups/${props.group!.id}`))) emit('gone')
+  if (await act(() => ask('delete', '/api/groups/{id}', byId(props.group!.id)))) emit('gone')
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ask, type Trouble } from '../api/client'
+import { ask, byId, type Trouble } from '../api/client'
 import type { HomeNote } from '../api/types'
 import { shortDate } from '../geometry/dates'
 
@@ -12,7 +12,7 @@ const problem = ref<Trouble | null>(null)
 
 async function read(note: HomeNote): Promise<void> {
   try {
-    await ask('POST', `/notes/${note.id}/read`)
+    await ask('post', '/api/notes/{id}/read', byId(note.id))
     emit('read', note)
   } catch (error) {
     problem.value = error as Trouble

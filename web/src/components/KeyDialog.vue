@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { KeyOffer } from '../api/types'
+import type { Instrument, KeyOffer, Version } from '../api/types'
 
 /** The keys a tune could be played in, the friendliest first, for whoever it is seen through. */
 const props = defineProps<{
   tuneId: number
   title: string
-  subject: { pupil_id?: number; instrument?: string }
-  version: string
+  subject: { pupil_id?: number; instrument?: Instrument }
+  version: Version
   present?: { steps: number; semitones: number } | null
   verb?: string
   also?: string
@@ -22,11 +22,8 @@ watch(open, async (now) => {
   if (!now) return
   keys.value = problem.value = null
   try {
-    const query = new URLSearchParams({
-      version: props.version,
-      ...Object.fromEntries(Object.entries(props.subject).map(([name, value]) => [name, String(value)]))
-    })
-    keys.value = (await ask<{ keys: KeyOffer[] }>('GET', `/tunes/${props.tuneId}/keys?${query}`)).keys
+    const query = { version: props.version, ...props.subject }
+    keys.value = (await ask('get', '/api/tunes/{id}/keys', { params: { path: { id: props.tuneId }, query } })).keys
   } catch (error) {
     problem.value = error as Trouble
   }

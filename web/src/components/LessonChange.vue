@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { ask, localDate } from '../api/client'
-import type { Lesson, Pupil } from '../api/types'
+import { ask, byId, localDate } from '../api/client'
+import type { Lesson } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useShelfTunes } from '../composables/useShelfTunes'
 import { newKey } from '../geometry/words'
@@ -28,7 +28,7 @@ const choices = computed<Choice[]>(() => {
 })
 async function look(): Promise<void> {
   if (!skills.value.length) {
-    const pupil = await ask<Pupil>('GET', `/pupils/${props.lesson.pupil.id}`).catch(() => null)
+    const pupil = await ask('get', '/api/pupils/{id}', byId(props.lesson.pupil.id)).catch(() => null)
     skills.value = pupil?.path.map((stone) => ({ value: { kind: 'skill', ref: stone.id }, title: `${stone.name} (${stone.area})` })) ?? []
   }
   if (!tunes.value.length) await find()
@@ -36,13 +36,13 @@ async function look(): Promise<void> {
 watch(chosen, async (one) => {
   if (!one) return
   const done = await act(async () => {
-    emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/items`, { ...one, after: props.after, key }))
+    emit('changed', await ask('post', '/api/lessons/{id}/items', { ...byId(props.lesson.id), body: { ...one, after: props.after, key } }))
   }, 'It comes next.')
   if (done) key = newKey()
   chosen.value = null
   words.value = ''
 })
-const move = (day: string) => act(async () => emit('changed', await ask<Lesson>('POST', `/lessons/${props.lesson.id}/day`, { held_on: day })),
+const move = (day: string) => act(async () => emit('changed', await ask('post', '/api/lessons/{id}/day', { ...byId(props.lesson.id), body: { held_on: day } })),
   'The day is changed.')
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, localDate, type Trouble } from '../api/client'
+import { ask, byId, localDate, type Trouble } from '../api/client'
 import type { DiaryLesson } from '../api/types'
 import { longDate } from '../geometry/dates'
 
@@ -22,8 +22,7 @@ let asked = 0
 async function fetch(from = 0): Promise<void> {
   const mine = ++asked
   try {
-    const found = await ask<{ lessons: DiaryLesson[]; total: number }>('GET',
-      `/pupils/${props.pupil}/diary?from=${from}&text=${encodeURIComponent(text.value)}`)
+    const found = await ask('get', '/api/pupils/{id}/diary', { params: { path: { id: props.pupil }, query: { from, text: text.value } } })
     if (mine !== asked) return
     lessons.value = from ? [...lessons.value, ...found.lessons] : found.lessons
     total.value = found.total
@@ -44,7 +43,7 @@ watch(text, () => {
 async function again(lesson: DiaryLesson): Promise<void> {
   busy.value = true
   try {
-    await ask('POST', `/lessons/${lesson.id}/open`)
+    await ask('post', '/api/lessons/{id}/open', byId(lesson.id))
     await router.push(`/lessons/${lesson.id}`)
   } catch (error) {
     problem.value = error as Trouble

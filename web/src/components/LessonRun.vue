@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { Hold, Lesson, LessonItem } from '../api/types'
 import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
@@ -93,7 +93,8 @@ const carry = (one: LessonItem) => {
 }
 async function refit(): Promise<void> {
   try {
-    const fitted = await ask<Lesson>('POST', `/lessons/${id}/refit`, { from: at.value + 1, minutes: Math.max(0, Math.round(left.value / 60)) })
+    const minutes = Math.max(0, Math.round(left.value / 60))
+    const fitted = await ask('post', '/api/lessons/{id}/refit', { ...byId(id), body: { from: at.value + 1, minutes } })
     take({ ...lesson.value, items: fitted.items })
     carried.value = [...new Set([...carried.value, ...fitted.items.slice(at.value + 1).filter((one) => !one.minutes).map((one) => one.id)])]
     keep()
@@ -111,7 +112,7 @@ async function arrived(what: string): Promise<boolean> {
 async function unbegin(): Promise<void> {
   if (!(await arrived('take the lesson back'))) return
   try {
-    await ask('DELETE', `/lessons/${id}?strike=yes`)
+    await ask('delete', '/api/lessons/{id}', { params: { path: { id }, query: { strike: 'yes' } } })
     forget()
     await router.push(`/pupils/${lesson.value.pupil.id}/plan?date=${lesson.value.held_on}`)
   } catch (error) {
@@ -122,7 +123,7 @@ async function finish(): Promise<void> {
   ending.value = true
   try {
     if (!(await arrived('end the lesson'))) return
-    await ask('POST', `/lessons/${id}/finish`, { ...keeping.state(), carried: carried.value, key: keeping.key })
+    await ask('post', '/api/lessons/{id}/finish', { ...byId(id), body: { ...keeping.state(), carried: carried.value, key: keeping.key } })
     forget()
     await router.push(`/lessons/${id}/home`)
   } catch (error) {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
-import { ask, Trouble } from '../api/client'
-import type { Pupil } from '../api/types'
+import { ask, byId, Trouble } from '../api/client'
+import type { Instrument, Pupil } from '../api/types'
 import { DAYS } from '../geometry/dates'
+import { wholeOf } from '../geometry/words'
 import { useSession } from '../stores/session'
 
 /** Adds or changes a pupil. What is typed stays until it is saved; a conflict shows what the other window saved. */
@@ -15,13 +16,13 @@ const emit = defineEmits<{ saved: [pupil: Pupil] }>()
 const blank = {
   name: '',
   birth_year: '',
-  instrument: 'violin',
+  instrument: 'violin' as Instrument,
   size: '',
-  bass_hand: '1-2-4',
-  fourth: null as string | null,
+  bass_hand: '1-2-4' as Pupil['bass_hand'],
+  fourth: null as Pupil['fourth'],
   minutes_per_day: '15',
   days_per_week: '6',
-  bow_hold: 'french',
+  bow_hold: 'french' as Pupil['bow_hold'],
   background: '',
   lesson_day: null as number | null,
   lesson_time: '',
@@ -77,23 +78,23 @@ const differences = computed(() =>
   Object.keys(blank).filter((name) => name in (theirs.value ?? {}) && theirs.value && String(theirs.value[name]
     ?? '') !== String(form[name as keyof typeof blank] ?? ''))
 )
-/** What does not read as a whole number is sent as it is, for the server to name the field. */
-const number = (value: string) => (value.trim() === '' ? null : /^-?\d+$/.test(value.trim()) ? Number(value) : value)
+const number = (value: string) => (value.trim() === '' ? null : wholeOf(value))
+const numberOrUsual = (value: string) => number(value) ?? undefined
 
 async function save(): Promise<void> {
   busy.value = true
   const body = {
     ...form,
     birth_year: number(form.birth_year),
-    minutes_per_day: number(form.minutes_per_day),
-    days_per_week: number(form.days_per_week),
-    lesson_minutes: number(form.lesson_minutes),
+    minutes_per_day: numberOrUsual(form.minutes_per_day),
+    days_per_week: numberOrUsual(form.days_per_week),
+    lesson_minutes: numberOrUsual(form.lesson_minutes),
     lesson_time: form.lesson_time || null
   }
   try {
     const saved = props.pupil
-      ? await ask<Pupil>('PATCH', `/pupils/${props.pupil.id}`, { ...body, lock_version: version.value })
-      : await ask<Pupil>('POST', '/pupils', body)
+      ? await ask('patch', '/api/pupils/{id}', { ...byId(props.pupil.id), body: { ...body, lock_version: version.value } })
+      : await ask('post', '/api/pupils', { body })
     open.value = false
     emit('saved', saved)
   } catch (error) {

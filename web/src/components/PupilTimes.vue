@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
-import { ask, localDate } from '../api/client'
+import { ask, byId, localDate } from '../api/client'
 import type { PupilRow, Slot } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { DAYS, slotWords } from '../geometry/dates'
@@ -14,7 +14,7 @@ const { busy, said, trouble, act, errors } = useAct()
 const today = localDate()
 const chosen = ref<Slot | 'new' | null>(null)
 const slot = reactive({ weekday: 1, time: '', minutes: '30', from: today })
-const away = reactive({ open: false, kind: 'paused', from: today, back_on: '', note: '' })
+const away = reactive({ open: false, kind: 'paused' as 'paused' | 'left', from: today, back_on: '', note: '' })
 
 watch(open, () => {
   chosen.value = props.pupil.slots.length ? null : 'new'
@@ -33,17 +33,26 @@ async function save(): Promise<void> {
   const body = { weekday: slot.weekday, time: slot.time || null, minutes: wholeOf(slot.minutes), from: slot.from }
   const one = chosen.value
   const done = await send(
-    () => (one === 'new' || !one ? ask<PupilRow>('POST', `/pupils/${props.pupil.id}/slots`, body) : ask<PupilRow>('PATCH', `/slots/${one.id}`, body)),
+    () =>
+      one === 'new' || !one
+        ? ask('post', '/api/pupils/{id}/slots', { ...byId(props.pupil.id), body })
+        : ask('patch', '/api/slots/{id}', { ...byId(one.id), body }),
     'Saved.',
   )
   if (done) chosen.value = null
 }
-const end = (one: Slot) => send(() => ask<PupilRow>('DELETE', `/slots/${one.id}?from=${slot.from}`), 'Ended.').then((done) => done && (chosen.value = null))
+async function end(one: Slot): Promise<void> {
+  if (await send(() => ask('delete', '/api/slots/{id}', byId(one.id, { from: slot.from })), 'Ended.')) chosen.value = null
+}
 async function leave(): Promise<void> {
   const body = { kind: away.kind, from: away.from, back_on: away.back_on || null, note: away.note }
-  if (await send(() => ask<PupilRow>('POST', `/pupils/${props.pupil.id}/absences`, body), 'Written down.')) away.open = false
+  if (await send(() => ask('post', '/api/pupils/{id}/absences', { ...byId(props.pupil.id), body }), 'Written down.')) away.open = false
 }
-const back = () => send(() => ask<PupilRow>('POST', `/absences/${props.pupil.absence!.id}/back`, { on: today }), `${props.pupil.name} is here again.`)
+const back = () =>
+  send(
+    () => ask('post', '/api/absences/{id}/back', { ...byId(props.pupil.absence!.id), body: { on: today } }),
+    `${props.pupil.name} is here again.`,
+  )
 const at = computed(() => ['weekday', 'time', 'minutes', 'from', 'back_on', 'kind', 'on'])
 </script>
 

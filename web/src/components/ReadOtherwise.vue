@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
-import { ask } from '../api/client'
-import type { Tune, TuneReading } from '../api/types'
+import { ask, byId } from '../api/client'
+import type { Tune } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { KEYS, METERS } from '../geometry/writing'
 
@@ -24,13 +24,15 @@ const now = ref(props.tune)
 const words = (value: string) => value || 'as in the file'
 
 const again = () => act(async () => {
-  const read = await ask<TuneReading>('POST', '/reading', {
+  const read = await ask('post', '/api/reading', { body: {
     file_name: props.name,
     file: await props.file(),
     ...props.choice,
     ...Object.fromEntries(Object.entries(how).filter(([, value]) => value))
-  })
-  if (read.text !== now.value.abc) now.value = await ask<Tune>('PATCH', `/tunes/${now.value.id}`, { text: read.text, lock_version: now.value.lock_version })
+  } })
+  if (read.text === now.value.abc) return
+  const { id, lock_version } = now.value
+  now.value = await ask('patch', '/api/tunes/{id}', { ...byId(id), body: { text: read.text, lock_version } })
   emit('changed', now.value, read.notices)
 })
 </script>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ask } from '../api/client'
-import type { Repertoire } from '../api/types'
+import { ask, byId } from '../api/client'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { useShelfTunes } from '../composables/useShelfTunes'
@@ -9,7 +8,7 @@ import { shortDate } from '../geometry/dates'
 
 /** What a pupil has played, plays, and is to play next and at the concert. */
 const props = defineProps<{ pupil: number }>()
-const { data: found, problem, load } = useLoad(() => ask<Repertoire>('GET', `/pupils/${props.pupil}/repertoire`))
+const { data: found, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/repertoire', byId(props.pupil)))
 watch(() => props.pupil, () => void load(), { immediate: true })
 const { busy, trouble, act } = useAct()
 const { words, tunes, look } = useShelfTunes()
@@ -17,10 +16,10 @@ const chosen = ref<number | null>(null)
 
 const add = (kind: 'next' | 'concert', tune: number) =>
   act(async () => {
-    found.value = await ask<Repertoire>('POST', `/pupils/${props.pupil}/repertoire`, { tune_id: tune, kind })
+    found.value = await ask('post', '/api/pupils/{id}/repertoire', { ...byId(props.pupil), body: { tune_id: tune, kind } })
     chosen.value = null
   })
-const remove = (id: number) => act(async () => { found.value = await ask<Repertoire>('DELETE', `/repertoire/${id}`) })
+const remove = (id: number) => act(async () => { found.value = await ask('delete', '/api/repertoire/{id}', byId(id)) })
 const LISTS = [['work', 'In work'], ['next', 'Next'], ['concert', 'For the concert'], ['played', 'Played']] as const
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { ShelfTune, Tune } from '../api/types'
 import { useAct } from '../composables/useAct'
 
@@ -16,13 +16,13 @@ const leaving = ref(false)
 /** Titles of the shelf, when the list is first opened. */
 async function look(): Promise<void> {
   if (others.value.length) return
-  const { tunes } = await ask<{ tunes: ShelfTune[] }>('GET', '/tunes?sort=title&rows=200').catch(() => ({ tunes: [] as ShelfTune[] }))
+  const { tunes } = await ask('get', '/api/tunes', { params: { query: { sort: 'title', rows: 200 } } }).catch(() => ({ tunes: [] as ShelfTune[] }))
   others.value = tunes.filter((one) => one.id !== props.tune.id).map((one) => ({ title: one.title, value: one.id }))
 }
 const keep = (second: { tune_id: number } | null) =>
   act(async () => {
     try {
-      emit('changed', await ask<Tune>('PATCH', `/tunes/${props.tune.id}`, { second, lock_version: props.tune.lock_version }))
+      emit('changed', await ask('patch', '/api/tunes/{id}', { ...byId(props.tune.id), body: { second, lock_version: props.tune.lock_version } }))
       leaving.value = false
     } catch (error) {
       if (!(error instanceof Trouble) || error.code !== 'stale') throw error
@@ -32,7 +32,7 @@ const keep = (second: { tune_id: number } | null) =>
   })
 const apart = () =>
   act(async () => {
-    const own = await ask<Tune>('POST', `/tunes/${props.tune.id}/copies`, { way: 'second' })
+    const own = await ask('post', '/api/tunes/{id}/copies', { ...byId(props.tune.id), body: { way: 'second' } })
     await router.push(`/tunes/${own.id}`)
   })
 </script>

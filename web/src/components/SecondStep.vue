@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { Second } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { askPasskey, noPasskey } from '../composables/usePasskey'
 
 /** The second step of a log-in: a code from a telephone, a passkey, or a code on paper. To be put into a form that calls send. */
 const emit = defineEmits<{ done: []; away: [] }>()
-const { data: ways, problem, load } = useLoad(() => ask<Second>('GET', '/second'))
+const { data: ways, problem, load } = useLoad(() => ask('get', '/api/second'))
 void load()
 const code = ref('')
 const paper = ref(false)
 const { busy, trouble, act } = useAct()
-const give = async (path: string, body: object) => {
-  await ask('POST', path, body)
+const give = async (work: Promise<unknown>) => {
+  await work
   emit('done')
 }
-const send = () => (code.value ? act(() => give(paper.value || !ways.value?.code ? '/second/paper' : '/second/code', { code: code.value })) : undefined)
+const byCode = () => ask('post', paper.value || !ways.value?.code ? '/api/second/paper' : '/api/second/code', { body: { code: code.value } })
+const send = () => (code.value ? act(() => give(byCode())) : undefined)
 const passkey = () =>
   act(async () => {
     const answer = await askPasskey(ways.value!.passkey!).catch((error: Error) => { throw new Trouble(0, error.message) })
-    await give('/second/passkey', answer)
+    await give(ask('post', '/api/second/passkey', { body: answer }))
   })
 defineExpose({ send })
 </script>

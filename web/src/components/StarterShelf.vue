@@ -12,10 +12,10 @@ const stages = computed(() =>
   [...new Set(tunes.value.map((tune) => tune.stage))].map((stage) => ({ stage, tunes: tunes.value.filter((tune) => tune.stage === stage) }))
 )
 const missing = computed(() => tunes.value.filter((tune) => !tune.there).length)
-const load = async () => void (tunes.value = (await ask<{ tunes: StarterTune[] }>('GET', '/starter')).tunes)
+const load = async () => void (tunes.value = (await ask('get', '/api/starter')).tunes)
 onMounted(() => act(load))
 const take = () => act(async () => {
-  const { added } = await ask<{ added: number }>('POST', '/starter')
+  const { added } = await ask('post', '/api/starter')
   await load()
   emit('taken', added)
 })

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { ask } from '../api/client'
-import type { Account } from '../api/types'
 import AccountAddress from './AccountAddress.vue'
 import AccountClose from './AccountClose.vue'
 import AccountLogIns from './AccountLogIns.vue'
@@ -10,7 +9,7 @@ import { useLoad } from '../composables/useLoad'
 
 /** How the one who is logged in logs in, and the end of it. */
 const emit = defineEmits<{ everywhere: [] }>()
-const { data: account, problem, load } = useLoad(() => ask<Account>('GET', '/account'))
+const { data: account, problem, load } = useLoad(() => ask('get', '/api/account'))
 void load()
 </script>
 

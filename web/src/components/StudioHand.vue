@@ -16,11 +16,13 @@ let later = 0
 function show(found: Hand): void {
   hand.value = found
   clearTimeout(later)
-  if (found.learning) later = window.setTimeout(() => void ask<Hand>('GET', '/hand').then(show).catch(() => undefined), AGAIN)
+  if (found.learning) later = window.setTimeout(() => void ask('get', '/api/hand').then(show).catch(() => undefined), AGAIN)
 }
-onMounted(() => act(async () => show(await ask<Hand>('GET', '/hand'))))
+onMounted(() => act(async () => show(await ask('get', '/api/hand'))))
 onBeforeUnmount(() => clearTimeout(later))
-const change = (path: string, body: object) => act(async () => show(await ask<Hand>('PATCH', path, body)))
+const change = (body: { off: boolean }) => act(async () => show(await ask('patch', '/api/hand', { body })))
+const say = (taste: string, body: { off?: boolean; forget?: boolean }) =>
+  act(async () => show(await ask('patch', '/api/hand/{taste}', { params: { path: { taste } }, body })))
 const rest = (habit: Habit) => habit.where.length - SHOWN
 </script>
 
@@ -38,7 +40,7 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
       </p>
       <label v-if="hand.marked || hand.off" class="choice"><input
         type="checkbox" :checked="!hand.off" :disabled="busy"
-        @change="change('/hand', { off: !hand.off })"
+        @change="change({ off: !hand.off })"
       /> Charts follow my hand</label>
       <ul class="plain habits" :class="{ faded: hand.off }">
         <li v-for="habit in hand.habits" :key="habit.taste">
@@ -51,9 +53,9 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
           <p class="say">
             <v-btn
               density="compact" :disabled="busy"
-              @click="change(`/hand/${habit.taste}`, { off: !habit.off })"
+              @click="say(habit.taste, { off: !habit.off })"
             >{{ habit.off ? 'Follow it' : 'Do not follow it' }}</v-btn>
-            <v-btn density="compact" :disabled="busy" @click="change(`/hand/${habit.taste}`, { forget: true })">Forget it</v-btn>
+            <v-btn density="compact" :disabled="busy" @click="say(habit.taste, { forget: true })">Forget it</v-btn>
           </p>
         </li>
       </ul>
@@ -61,7 +63,7 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
         'No chart has marks of yours yet.' }}</p>
       <p v-for="one in hand.forgotten" :key="one.taste" class="small quiet">
         Forgotten, from the marks so far: “{{ one.words }}”, and its opposite.
-        <v-btn density="compact" :disabled="busy" @click="change(`/hand/${one.taste}`, { forget: false })">Remember it again</v-btn>
+        <v-btn density="compact" :disabled="busy" @click="say(one.taste, { forget: false })">Remember it again</v-btn>
       </p>
     </template>
   </section>

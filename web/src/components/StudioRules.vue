@@ -3,7 +3,7 @@ import { onMounted, reactive, ref } from 'vue'
 import { ask } from '../api/client'
 import type { StudioSettings } from '../api/types'
 import { useAct } from '../composables/useAct'
-import { BOWINGS } from '../geometry/words'
+import { BOWINGS, wholeOf } from '../geometry/words'
 import { useSession } from '../stores/session'
 
 /** The studio's name, time zone and the numbers by which marks become states. */
@@ -30,25 +30,23 @@ function fill(found: StudioSettings): void {
   form.time_zone = found.time_zone
   form.rules = Object.fromEntries(found.rules.map((rule) => [rule.name, text(rule.value)]))
 }
-onMounted(() => act(async () => fill(await ask<StudioSettings>('GET', '/studio'))))
+onMounted(() => act(async () => fill(await ask('get', '/api/studio'))))
 const value = (name: string, given: string) =>
   name === 'reviews'
     ? given
         .split(/[,\s]+/)
         .filter(Boolean)
         .map((one) => (/^\d+$/.test(one) ? Number(one) : -1))
-    : /^\d+$/.test(given.trim())
-      ? Number(given)
-      : given
+    : wholeOf(given)
 
 const save = () => act(async () => {
   fill(
-    await ask<StudioSettings>('PATCH', '/studio', {
+    await ask('patch', '/api/studio', { body: {
       name: form.name,
       bowing: form.bowing,
       time_zone: form.time_zone,
       rules: Object.entries(form.rules).map(([name, given]) => ({ name, value: value(name, given) }))
-    })
+    } })
   )
   if (session.studio) session.studio.name = form.name
 }, 'Saved.')

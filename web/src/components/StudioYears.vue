@@ -4,7 +4,7 @@ import { ask } from '../api/client'
 
 /** The studio's years in numbers; pupils who were erased count on without a name. */
 const years = ref<{ year: number; pupils: number; lessons: number; marks: number; cards: number }[]>([])
-onMounted(() => void ask<{ years: typeof years.value }>('GET', '/statistics').then((found) => (years.value = found.years)).catch(() => undefined))
+onMounted(() => void ask('get', '/api/statistics').then((found) => (years.value = found.years)).catch(() => undefined))
 </script>
 
 <template>

@@ -26,8 +26,7 @@ async function choose(event: Event): Promise<void> {
 }
 async function send(): Promise<void> {
   await act(async () => {
-    const path = `/handover${name.value ? `?name=${encodeURIComponent(name.value)}` : ''}`
-    const taken = await sendFile<{ kind: 'pupil' | 'studio'; name: string; pupil_id: number | null }>(path, file.value!)
+    const taken = await sendFile(file.value!, name.value)
     file.value = null
     emit('taken', taken)
   })

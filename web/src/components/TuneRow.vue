@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDotsHorizontal } from '@mdi/js'
-import type { ShelfTune } from '../api/types'
+import type { ShelfTune, TuneAct } from '../api/types'
 import { shortDate } from '../geometry/dates'
 import NewInIt from './NewInIt.vue'
 
@@ -8,7 +8,7 @@ import NewInIt from './NewInIt.vue'
 const props = defineProps<{ tune: ShelfTune; pupil: boolean }>()
 const emit = defineEmits<{
   chart: [version: 'simple' | 'full']
-  act: [what: 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back']
+  act: [what: TuneAct]
 }>()
 
 function use(): string {

@@ -159,9 +159,9 @@ describe('StudioHand', () => {
     await press('Forget it')
     await section.get('input').trigger('change')
     expect(asked.mock.calls.slice(1)).toEqual([
-      ['PATCH', '/hand/fourth', { off: true }],
-      ['PATCH', '/hand/fourth', { forget: true }],
-      ['PATCH', '/hand', { off: true }],
+      ['patch', '/api/hand/{taste}', { params: { path: { taste: 'fourth' } }, body: { off: true } }],
+      ['patch', '/api/hand/{taste}', { params: { path: { taste: 'fourth' } }, body: { forget: true } }],
+      ['patch', '/api/hand', { body: { off: true } }],
     ])
   })
 })

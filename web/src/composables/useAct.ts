@@ -5,7 +5,7 @@ import type { Trouble } from '../api/client'
  * One thing a page does at a time: busy while it lasts, then a word that it is done, or what went wrong. What is asked for meanwhile waits for
  * its turn, so that it builds on what the one before brought, and no answer comes late over a newer one.
  *   const { busy, said, trouble, act, errors } = useAct()
- *   if (await act(() => ask('POST', '/holidays', body), 'Added.')) open.value = false
+ *   if (await act(() => ask('post', '/api/holidays', { body }), 'Added.')) open.value = false
  */
 export function useAct() {
   const busy = ref(false)

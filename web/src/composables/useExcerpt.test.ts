@@ -3,6 +3,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import type { LessonItem } from '../api/types'
+import { served } from '../api/served'
 import { useExcerpt } from './useExcerpt'
 
 const asked: string[] = []
@@ -11,11 +12,10 @@ const answers: Record<string, unknown> = {
   '/api/charts/4': { tempo: 72, chart: { spots: [{ bars: [7, 8] }, { bars: [3] }, { bars: [12] }] } },
   '/api/charts/4/work': { body: { chart: 'bars', musicxml: '<b/>', strings: ['D'] } },
 }
-beforeEach(() => vi.stubGlobal('fetch', async (address: string, options: { body?: string }) => {
-  asked.push(`${address.replace(/[?&]today=.*/, '')} ${options.body ?? ''}`.trim())
-  const found = answers[address.split('?')[0]!]
-  return { ok: !!found, status: found ? 200 : 422, json: async () => found ?? null }
-}))
+beforeEach(() => vi.stubGlobal('fetch', served(({ path, body }) => {
+  asked.push(`${path} ${body ? JSON.stringify(body) : ''}`.trim())
+  return answers[path.split('?')[0]!] ?? [422, null]
+})))
 afterEach(() => {
   asked.splice(0)
   localStorage.clear()

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import { single } from './kept'
-import type { CardBody, ChartView, LessonItem, Scale, Work } from '../api/types'
+import type { CardBody, LessonItem, Scale } from '../api/types'
 
 /** The name under which a browser keeps what a lesson is played from. */
 export const sheetsOf = (lesson: number): string => `fawnmoss.lesson.${lesson}.sheets`
@@ -27,22 +27,13 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number, les
 
   async function ofScale(line: NonNullable<LessonItem['line']>, inKey: string): Promise<Excerpt> {
     const { kind, octaves, begins, to, rhythm, slur } = line
-    const query = new URLSearchParams({
-      pupil_id: String(pupil),
-      key: inKey,
-      octaves: String(octaves),
-      begins,
-      to,
-      rhythm,
-      slur,
-      ...(kind ? { kind } : {}),
-    })
-    return { ...(await ask<Scale>('GET', `/scale?${query}`)), tempo: null }
+    const query = { pupil_id: pupil, key: inKey, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }
+    return { ...(await ask('get', '/api/scale', { params: { query } })), tempo: null }
   }
   async function ofTune(chart: number, kind: string): Promise<Excerpt | null> {
-    const view = await ask<ChartView>('GET', `/charts/${chart}`)
+    const view = await ask('get', '/api/charts/{id}', byId(chart))
     const bars = kind === 'spots' ? [...new Set(view.chart.spots.slice(0, 2).flatMap((spot) => spot.bars))].sort((a, b) => a - b) : []
-    const body: CardBody = (await ask<Work>('POST', `/charts/${chart}/work`, { bars, minutes_per_day: 15 })).body
+    const body: CardBody = (await ask('post', '/api/charts/{id}/work', { ...byId(chart), body: { bars, minutes_per_day: 15 } })).body
     return body.chart ? { chart: body.chart, musicxml: body.musicxml!, strings: body.strings!, tempo: view.tempo } : null
   }
   /** From the server, and kept; else as it was kept. */

@@ -1,5 +1,5 @@
 import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
-import { ask, localDate, type Trouble } from '../api/client'
+import { ask, byId, localDate, type Trouble } from '../api/client'
 import type { Lesson } from '../api/types'
 import { inOrder } from '../geometry/lesson'
 import { newKey } from '../geometry/words'
@@ -55,7 +55,7 @@ export function useLessonKeeping(lesson: Ref<Lesson>) {
     keep()
     unkept = 0
     try {
-      await ask('PUT', `/lessons/${opened.id}`, state())
+      await ask('put', '/api/lessons/{id}', { ...byId(opened.id), body: state() })
       away.value = false
     } catch (error) {
       away.value = true

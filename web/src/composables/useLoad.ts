@@ -3,7 +3,7 @@ import type { Trouble } from '../api/client'
 
 /**
  * What a page shows once it has been fetched, what went wrong instead, and a way to try again.
- *   const { data: day, problem, load } = useLoad(() => ask<Today>('GET', '/today'))
+ *   const { data: day, problem, load } = useLoad(() => ask('get', '/api/today'))
  */
 export function useLoad<T>(fetcher: () => Promise<T>): { data: Ref<T | null>; problem: Ref<Trouble | null>; load: () => Promise<void> } {
   const data = ref(null) as Ref<T | null>

@@ -16,7 +16,7 @@ function open() {
   )
   return { page, marks }
 }
-const answer = (status: number, body: unknown) => Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response)
+const answer = (status: number, body: unknown) => Promise.resolve(Response.json(body, { status }))
 const settle = () => vi.advanceTimersByTimeAsync(20)
 
 describe('marks that must not be lost', () => {
@@ -33,7 +33,7 @@ describe('marks that must not be lost', () => {
     const fetcher = vi
       .fn()
       .mockRejectedValueOnce(new TypeError('away'))
-      .mockImplementation((_: string, { body }: { body: string }) => answer(201, { mark: { ...JSON.parse(body), id: 1, tune_id: null } }))
+      .mockImplementation(async (request: Request) => answer(201, { mark: { ...(await request.clone().json()), id: 1, tune_id: null } }))
     vi.stubGlobal('fetch', fetcher)
     const { marks, page } = open()
     marks.add({ skill: 'bow.slur', value: 1 })
@@ -42,7 +42,7 @@ describe('marks that must not be lost', () => {
     marks.add({ skill: 'bow.slur', value: 2 })
     await settle()
     expect(JSON.parse(localStorage.getItem('fawnmoss.marks.3.unsent')!)).toEqual([])
-    const bodies = fetcher.mock.calls.map((call) => JSON.parse((call[1] as { body: string }).body) as { value: number; key: string; made_on: string })
+    const bodies = await Promise.all(fetcher.mock.calls.map((call) => (call[0] as Request).json() as Promise<{ value: number; key: string; made_on: string }>))
     expect(bodies.map((body) => body.value)).toEqual([1, 1, 2])
     expect(bodies[0]!.key).toBe(bodies[1]!.key)
     expect(bodies[0]!.made_on).toMatch(/^\d{4}-\d\d-\d\d$/)
@@ -54,8 +54,7 @@ describe('marks that must not be lost', () => {
     let let_go!: () => void
     const fetcher = vi
       .fn()
-      .mockImplementationOnce(() => new Promise((done) => (let_go = () => done({ ok: true, status: 201, json: () => Promise.resolve({ mark: {
-        id: 1 } }) } as Response))))
+      .mockImplementationOnce(() => new Promise((done) => (let_go = () => done(answer(201, { mark: { id: 1 } })))))
       .mockRejectedValue(new TypeError('away'))
     vi.stubGlobal('fetch', fetcher)
     const { marks, page } = open()
@@ -113,11 +112,12 @@ describe('marks that must not be lost', () => {
       'fetch',
       vi
         .fn()
-        .mockImplementation((_: string, { body }: { body: string }) =>
-          JSON.parse(body).skill === 'gone'
+        .mockImplementation(async (request: Request) => {
+          const mark = (await request.json()) as { skill: string }
+          return mark.skill === 'gone'
             ? answer(422, { error: { message: 'no such skill', remedy: null, where: {} } })
-            : answer(201, { mark: { ...JSON.parse(body), id: 2 } }),
-        ),
+            : answer(201, { mark: { ...mark, id: 2 } })
+        }),
     )
     const { marks, page } = open()
     await settle()

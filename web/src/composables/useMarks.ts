@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { ask, localDate, type Trouble } from '../api/client'
+import { ask, byId, localDate, type Trouble } from '../api/client'
 import type { Mark, MarkInput } from '../api/types'
 import { newKey } from '../geometry/words'
 import { outbox } from './outbox'
@@ -23,7 +23,7 @@ export async function sendKept(): Promise<void> {
     const box = outbox<Kept>(nameOf(pupil))
     for (const mark of box.all()) {
       try {
-        await ask('POST', `/pupils/${pupil}/marks`, mark)
+        await ask('post', '/api/pupils/{id}/marks', { ...byId(Number(pupil)), body: mark })
       } catch (error) {
         if (!hopeless(error as Trouble)) return
       }
@@ -44,7 +44,8 @@ export function useMarks(pupil: number, known: Mark[] = []) {
     batch: 1,
     pause: 10_000,
     async send([mark]) {
-      sent.value = [...sent.value, (await ask<{ mark: Mark }>('POST', `/pupils/${pupil}/marks`, mark)).mark]
+      if (!mark) return
+      sent.value = [...sent.value, (await ask('post', '/api/pupils/{id}/marks', { ...byId(pupil), body: mark })).mark]
       problem.value = null
     },
     refused(trouble) {

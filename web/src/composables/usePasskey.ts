@@ -16,17 +16,20 @@ async function asked<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
+/** As the contract has it: an object that the browser made and the server reads. */
+const plain = (made: object): Record<string, unknown> => made as Record<string, unknown>
+
 type Making = Parameters<typeof startRegistration>[0]['optionsJSON']
 type Asking = Parameters<typeof startAuthentication>[0]['optionsJSON']
 
 /** Has the browser make a passkey; what the server wants to know of it. */
 export async function makePasskey(question: PasskeyQuestion) {
   const made = await asked(() => startRegistration({ optionsJSON: question.options as unknown as Making }))
-  return { webauthn_setup: made, webauthn_setup_challenge: question.challenge, webauthn_setup_challenge_hmac: question.mac }
+  return { webauthn_setup: plain(made), webauthn_setup_challenge: question.challenge, webauthn_setup_challenge_hmac: question.mac }
 }
 
 /** Has the browser answer with a passkey. */
 export async function askPasskey(question: PasskeyQuestion) {
   const given = await asked(() => startAuthentication({ optionsJSON: question.options as unknown as Asking }))
-  return { webauthn_auth: given, webauthn_auth_challenge: question.challenge, webauthn_auth_challenge_hmac: question.mac }
+  return { webauthn_auth: plain(given), webauthn_auth_challenge: question.challenge, webauthn_auth_challenge_hmac: question.mac }
 }

@@ -14,7 +14,7 @@ export function usePictures(instrument: () => string | undefined) {
     pictures.value = null
     if (!name) return
     const box = single<Pictures>(`fawnmoss.pictures.${name}`)
-    const found = await ask<Pictures>('GET', `/pictures/${name}`).catch(() => box.read())
+    const found = await ask('get', '/api/pictures/{instrument}', { params: { path: { instrument: name } } }).catch(() => box.read())
     if (instrument() !== name) return
     pictures.value = found
     if (found) box.keep(found)

@@ -10,9 +10,10 @@ const ask = vi.hoisted(() => vi.fn())
 vi.mock('../api/client', async (real) => ({ ...(await real<typeof import('../api/client')>()), ask }))
 
 const TOKEN = 'a'.repeat(65)
+type Sent = { body: { reports: Report[] } }
 const BOX = `fawnmoss.card.${TOKEN.slice(0, 22)}.unsent`
 const kept = () => JSON.parse(localStorage.getItem(BOX) ?? '[]') as Report[]
-const sent = () => ask.mock.calls.map((call) => (call[2] as { reports: Report[] }).reports.map((one) => one.value))
+const sent = () => ask.mock.calls.map((call) => (call[2] as Sent).body.reports.map((one) => one.value))
 
 function use(): ReturnType<typeof useReports> {
   let found: ReturnType<typeof useReports> | undefined
@@ -47,7 +48,7 @@ describe('what is ticked on a card', () => {
   })
   it('leaves only the one that is not taken', async () => {
     localStorage.setItem(BOX, JSON.stringify([1, 2, 3].map((value) => ({ key: `key-000${value}`, kind: 'minutes', day: '2026-03-09', value }))))
-    ask.mockImplementation(async (_method: string, _path: string, body: { reports: Report[] }) => {
+    ask.mockImplementation(async (_method: string, _path: string, { body }: Sent) => {
       if (body.reports.some((one) => one.value === 2)) throw new Trouble(422, 'out of range')
       return { days: [], minutes: 0 }
     })

@@ -16,7 +16,7 @@ export function useReports(token: string) {
     batch: 200,
     pause: 15_000,
     async send(reports) {
-      known.value = (await ask<{ days: PractisedDay[] }>('POST', `/link/${token}/reports`, { reports })).days
+      known.value = (await ask('post', '/api/link/{token}/reports', { params: { path: { token } }, body: { reports } })).days
     },
     // One that the card does not take, of a day long gone say, will never be taken; a card that is closed takes none.
     refused: (trouble) => (trouble.status === 404 ? 'close' : trouble.status === 422 ? 'drop' : 'wait'),

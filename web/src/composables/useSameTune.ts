@@ -1,7 +1,7 @@
 import { watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, Kind } from '../api/types'
+import type { ChartView, Instrument, Kind } from '../api/types'
 import { usePupils } from '../stores/pupils'
 
 /** Goes from a chart to the same tune's chart for whoever is chosen at the top; `failed` is told why it could not. Returns the way there for any subject. */
@@ -9,9 +9,9 @@ export function useSameTune(view: () => ChartView | null | undefined, failed: (t
   const router = useRouter()
   const pupils = usePupils()
 
-  async function open(subject: { pupil_id?: number; instrument?: string }, kind: Kind): Promise<void> {
+  async function open(subject: { pupil_id?: number; instrument?: Instrument }, kind: Kind): Promise<void> {
     try {
-      const found = await ask<ChartView>('POST', '/charts', { tune_id: view()!.tune_id, ...kind, ...subject })
+      const found = await ask('post', '/api/charts', { body: { tune_id: view()!.tune_id, ...kind, ...subject } })
       await router.push(`/charts/${found.id}`)
     } catch (error) {
       failed(error as Trouble)

@@ -25,7 +25,7 @@ export function useShelf(whom: Ref<Record<string, string>>) {
     clearTimeout(timer)
     const mine = ++asked
     try {
-      const found = await ask<Shelf>('GET', `/tunes?${new URLSearchParams(addressOf(filter, whom.value, from, rows))}`)
+      const found = await ask('get', '/api/tunes', { params: { query: addressOf(filter, whom.value, from, rows) } })
       if (mine !== asked) return
       problem.value = null
       shelf.value = found

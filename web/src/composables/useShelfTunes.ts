@@ -1,6 +1,5 @@
 import { ref, watch } from 'vue'
 import { ask } from '../api/client'
-import type { Shelf } from '../api/types'
 
 /**
  * Tunes of the shelf to choose from, found by the words that are typed. rows: at most; held: ids that stay in the list whatever is typed.
@@ -13,7 +12,7 @@ export function useShelfTunes(rows = 20, held: () => number[] = () => []) {
 
   async function look(): Promise<void> {
     const mine = ++asked
-    const shelf = await ask<Shelf>('GET', `/tunes?sort=title&rows=${rows}&text=${encodeURIComponent(words.value ?? '')}`).catch(() => null)
+    const shelf = await ask('get', '/api/tunes', { params: { query: { sort: 'title', rows, text: words.value ?? '' } } }).catch(() => null)
     if (!shelf || mine !== asked) return
     const staying = tunes.value.filter((one) => held().includes(one.value))
     const found = shelf.tunes.map((one) => ({ value: one.id, title: one.title }))

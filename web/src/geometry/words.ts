@@ -16,8 +16,15 @@ export const KINDS: { title: string; value: Kind }[] = [
 export const sameKind = (one: Kind, other: Kind): boolean =>
   one.part === other.part && (one.part === 'open' || one.version === other.version)
 
-/** A whole number as it was typed; anything else goes as it is, for the server to say what is wrong with it. */
-export const wholeOf = (text: string): number | string => (/^\d+$/.test(text.trim()) ? Number(text) : text.trim())
+/** What was typed where the server wants a number: what is none goes as it is all the same, so that the server names the field. */
+const asNumber = (typed: number | string): number => typed as number
+
+/** A whole number as it was typed. */
+export const wholeOf = (text: string): number => asNumber(/^-?\d+$/.test(text.trim()) ? Number(text) : text.trim())
+
+/** A number with a point or a comma, as it was typed; nothing for an empty field. */
+export const measureOf = (text: string): number | null =>
+  text.trim() === '' ? null : asNumber(Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : text)
 
 /** What a file is called by its Content-Disposition header: the name as it is, else the one in plain letters; null without one. */
 export function fileName(header: string | null): string | null {

@@ -8,7 +8,7 @@ import { useLoad } from '../composables/useLoad'
 import { shortDate } from '../geometry/dates'
 
 /** All pupils at once: who was not seen, is stuck, told of pain, or is due to be measured. */
-const { data, problem, load } = useLoad(() => ask<{ pupils: ProgressLine[] }>('GET', '/progress'))
+const { data, problem, load } = useLoad(() => ask('get', '/api/progress'))
 onMounted(load)
 const only = ref<Look['kind'] | 'all'>('all')
 const KINDS: { value: Look['kind'] | 'all'; title: string }[] = [

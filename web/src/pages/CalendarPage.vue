@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate } from '../api/client'
-import type { CalendarLesson, CalendarWeek } from '../api/types'
+import { ask, byId, localDate } from '../api/client'
+import type { CalendarLesson, LessonChangeInput } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
@@ -17,7 +17,7 @@ const pupils = usePupils()
 const today = localDate()
 const single = computed(() => route.query.view === 'day')
 const from = computed(() => (typeof route.query.from === 'string' ? route.query.from : single.value ? today : monday(today)))
-const { data: week, problem, load } = useLoad(() => ask<CalendarWeek>('GET', `/calendar?from=${from.value}&days=${single.value ? 1 : 7}`))
+const { data: week, problem, load } = useLoad(() => ask('get', '/api/calendar', { params: { query: { from: from.value, days: single.value ? 1 : 7 } } }))
 watch([from, single], () => void load(), { immediate: true })
 void pupils.load().catch(() => undefined)
 
@@ -35,7 +35,7 @@ const form = reactive({ to: '', time: '', minutes: '', note: '', owed: true })
 const extra = reactive({ open: false, pupil: null as number | null, to: '', time: '', minutes: '30', note: '' })
 const rest = reactive({ open: false, from: '', to: '', name: '' })
 const { busy, said, trouble, act: does, errors } = useAct()
-const whole = (text: string) => (text.trim() ? wholeOf(text) : null)
+const whole = (text: string) => (text.trim() ? wholeOf(text) : undefined)
 
 function pick(lesson: CalendarLesson): void {
   open.value = lesson
@@ -54,51 +54,55 @@ async function act(work: () => Promise<unknown>, words: string): Promise<boolean
   open.value = null
   return true
 }
-/** Whose lesson it is, as an address. */
-const owner = (lesson: CalendarLesson) => (lesson.group_id ? `/groups/${lesson.group_id}` : `/pupils/${lesson.pupil_id}`)
+/** Writes down a change of somebody's lesson, a pupil's or a group's. */
+const change = (lesson: CalendarLesson, body: LessonChangeInput) =>
+  lesson.group_id
+    ? ask('post', '/api/groups/{id}/changes', { ...byId(lesson.group_id), body })
+    : ask('post', '/api/pupils/{id}/changes', { ...byId(lesson.pupil_id!), body })
+const takeBack = (id: number) => ask('delete', '/api/changes/{id}', byId(id))
 /** The day of the weekly lesson a change is about: for one that was moved, where it came from. */
-const about = (lesson: CalendarLesson) => (lesson.status === 'moved' ? lesson.was : lesson.date)
+const about = (lesson: CalendarLesson) => (lesson.status === 'moved' ? lesson.was! : lesson.date)
 const cancel = (lesson: CalendarLesson) =>
   act(
     () =>
       lesson.status === 'extra'
-        ? ask('DELETE', `/changes/${lesson.change_id}`)
-        : ask('POST', `${owner(lesson)}/changes`, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed }),
+        ? takeBack(lesson.change_id!)
+        : change(lesson, { kind: 'cancelled', on: about(lesson), note: form.note, owed: form.owed }),
     'Cancelled.'
   )
 const move = (lesson: CalendarLesson) => act(async () => {
-  if (lesson.status === 'extra') await ask('DELETE', `/changes/${lesson.change_id}`)
-  return ask('POST', `${owner(lesson)}/changes`, {
+  if (lesson.status === 'extra') await takeBack(lesson.change_id!)
+  return change(lesson, {
     kind: lesson.status === 'extra' ? 'extra' : 'moved',
     on: about(lesson),
     to: form.to,
-    time: form.time || null,
+    time: form.time || undefined,
     minutes: whole(form.minutes),
     note: form.note
   })
 }, 'Moved.')
-const back = (change: number) => act(() => ask('DELETE', `/changes/${change}`), 'As it was.')
+const back = (id: number) => act(() => takeBack(id), 'As it was.')
 async function addExtra(): Promise<void> {
   if (
     await act(
       () =>
-        ask('POST', `/pupils/${extra.pupil}/changes`, {
+        ask('post', '/api/pupils/{id}/changes', { ...byId(extra.pupil!), body: {
           kind: 'extra',
           to: extra.to,
-          time: extra.time || null,
+          time: extra.time || undefined,
           minutes: whole(extra.minutes),
           note: extra.note
-        }),
+        } }),
       'Added.'
     )
   )
     extra.open = false
 }
 async function addRest(): Promise<void> {
-  if (await act(() => ask('POST', '/holidays', { from: rest.from, to: rest.to || rest.from, name: rest.name }), 'Added.')) rest.open = false
+  if (await act(() => ask('post', '/api/holidays', { body: { from: rest.from, to: rest.to || rest.from, name: rest.name } }), 'Added.')) rest.open = false
 }
-const feed = (method: 'POST' | 'DELETE') =>
-  act(() => ask(method, '/feed', {}), method === 'POST' ? 'There is a new address; the one before no longer works.' : 'The address is closed.')
+const newFeed = () => act(() => ask('post', '/api/feed'), 'There is a new address; the one before no longer works.')
+const closeFeed = () => act(() => ask('delete', '/api/feed'), 'The address is closed.')
 const address = computed(() => (week.value?.feed ? `${location.origin}${week.value.feed}` : ''))
 async function copy(): Promise<void> {
   try {
@@ -186,7 +190,7 @@ async function copy(): Promise<void> {
                   was: null, note: one.note, change_id: one.change_id, owed: true })"
               >Find a time</v-btn>
               <v-btn density="compact" :aria-label="`Let the lesson of ${one.name} go`"
-                @click="act(() => ask('POST', `/changes/${one.change_id}/waive`, {}), 'Nothing is owed for it any more.')">Let it go</v-btn>
+                @click="act(() => ask('post', '/api/changes/{id}/waive', byId(one.change_id)), 'Nothing is owed for it any more.')">Let it go</v-btn>
             </li>
           </ul>
           <h2 class="next">Holidays</h2>
@@ -194,7 +198,7 @@ async function copy(): Promise<void> {
           <ul class="plain">
             <li v-for="one in week.holidays" :key="one.id" class="row">
               <span>{{ one.name }} <span class="small quiet">{{ shortDate(one.from) }}{{ one.to === one.from ? '' : ` to ${shortDate(one.to)}` }}</span></span>
-              <v-btn density="compact" @click="act(() => ask('DELETE', `/holidays/${one.id}`), 'Taken away.')">Take away</v-btn>
+              <v-btn density="compact" @click="act(() => ask('delete', '/api/holidays/{id}', byId(one.id)), 'Taken away.')">Take away</v-btn>
             </li>
           </ul>
         </section>
@@ -203,10 +207,10 @@ async function copy(): Promise<void> {
           <p><v-btn href="/api/lessons.ics" download>Download as iCalendar</v-btn></p>
           <p v-if="week.feed" class="small feed">
             <code>{{ address }}</code> <v-btn density="compact" @click="copy">Copy</v-btn>
-            <v-btn density="compact" @click="feed('POST')">Make a new one</v-btn>
-            <v-btn density="compact" @click="feed('DELETE')">Close it</v-btn>
+            <v-btn density="compact" @click="newFeed()">Make a new one</v-btn>
+            <v-btn density="compact" @click="closeFeed()">Close it</v-btn>
           </p>
-          <p v-else><v-btn @click="feed('POST')">Make a private address to subscribe to</v-btn></p>
+          <p v-else><v-btn @click="newFeed()">Make a private address to subscribe to</v-btn></p>
           <p class="small quiet">Whoever has the address sees the pupils’ first names and times. Times are those of {{ week.time_zone }};
             <router-link to="/studio">change it</router-link>.</p>
         </section>

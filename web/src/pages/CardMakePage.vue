@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
-import type { Card, CardBody, ChartView, Work, WorkItem } from '../api/types'
+import { ask, byId, localDate, Trouble } from '../api/client'
+import type { CardBody, CardInput, ChartView, Work, WorkItem, WorkWish } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
 import CardsForMany from '../components/CardsForMany.vue'
 import HomeNotes from '../components/HomeNotes.vue'
@@ -34,13 +34,13 @@ const form = reactive({
   caution: '',
   only: false,
   bars: [] as number[][],
-  bands: ['digits', 'lanes', 'bow'],
+  bands: ['digits', 'lanes', 'bow'] as NonNullable<CardInput['bands']>,
   warm_up: true,
   run: true,
   tempo: true,
   tempo_from: '',
-  chain: 'forward',
-  by: 'bar',
+  chain: 'forward' as WorkWish['chain'],
+  by: 'bar' as WorkWish['by'],
   spots: null as number[][] | null,
   answers: {} as Record<number, string>
 })
@@ -99,7 +99,7 @@ function wish() {
 async function load(): Promise<void> {
   trouble.value = null
   try {
-    view.value = await ask<ChartView>('GET', `/charts/${id}`)
+    view.value = await ask('get', '/api/charts/{id}', byId(id))
     if (view.value.pupil_id) pupils.choose(view.value.pupil_id)
     await pupils.load().catch(() => undefined)
     form.minutes = String(pupils.all.find((pupil) => pupil.id === view.value!.pupil_id)?.minutes_per_day ?? 15)
@@ -121,7 +121,7 @@ useSameTune(() => (pupils.currentId ? view.value : null), (found) => (trouble.va
 async function make(): Promise<void> {
   const own = ++asked
   try {
-    const found = await ask<Work>('POST', `/charts/${id}/work`, wish())
+    const found = await ask('post', '/api/charts/{id}/work', { ...byId(id), body: wish() })
     if (own !== asked) return
     work.value = found
     items.value = kept(found.body.items ?? [], touched.value)
@@ -169,12 +169,12 @@ async function issue(): Promise<void> {
     }
     await making
     if (trouble.value) return
-    const made = await ask<Card>('POST', `/charts/${id}/cards`, {
+    const made = await ask('post', '/api/charts/{id}/cards', { ...byId(id), body: {
       ...wish(),
       note: form.note,
       items: items.value,
       answers: work.value!.notes.map((one) => ({ id: one.id, answer: form.answers[one.id] ?? '' })),
-    })
+    } })
     draftKept.keep(null)
     await router.push(`/cards/${made.id}`)
   } catch (error) {

@@ -2,8 +2,7 @@
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { addressOf } from '../api/address'
-import { ask, Trouble } from '../api/client'
-import type { Card, CardSummary } from '../api/types'
+import { ask, byId, Trouble } from '../api/client'
 import CardPaper from '../components/CardPaper.vue'
 import HomeNotes from '../components/HomeNotes.vue'
 import LinkCorner from '../components/LinkCorner.vue'
@@ -14,19 +13,20 @@ import { usePupils } from '../stores/pupils'
 
 const route = useRoute()
 const pupils = usePupils()
-const { data: card, problem, load } = useLoad(() => ask<Card>('GET', `/cards/${route.params.id}`))
+const { data: card, problem, load } = useLoad(() => ask('get', '/api/cards/{id}', byId(Number(route.params.id))))
 const ready = ref(false)
 const said = ref('')
 
 watch(card, (shown) => shown && pupils.choose(shown.pupil_id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
 
-async function link(method: 'POST' | 'DELETE'): Promise<void> {
+async function link(method: 'post' | 'delete'): Promise<void> {
   problem.value = null
   try {
-    const found = await ask<CardSummary>(method, `/cards/${card.value!.id}/link`, {})
+    const about = byId(card.value!.id)
+    const found = method === 'post' ? await ask('post', '/api/cards/{id}/link', about) : await ask('delete', '/api/cards/{id}/link', about)
     card.value = { ...card.value!, link: found.link }
-    said.value = method === 'POST' ? 'A new link is made; the old one no longer opens.' : 'The link no longer opens.'
+    said.value = method === 'post' ? 'A new link is made; the old one no longer opens.' : 'The link no longer opens.'
   } catch (error) {
     problem.value = error as Trouble
   }
@@ -50,9 +50,9 @@ async function copy(): Promise<void> {
         <router-link v-if="card.chart_id" :to="`/charts/${card.chart_id}`">the chart it came from</router-link>
         <span v-if="card.link" class="link small">
           private link, until {{ shortDate(card.link.expires_on) }}: <a :href="card.link.path" target="_blank" rel="noopener" data-link>open it</a>
-          <v-btn density="compact" @click="copy">Copy</v-btn><v-btn density="compact" @click="link('DELETE')">Revoke</v-btn>
+          <v-btn density="compact" @click="copy">Copy</v-btn><v-btn density="compact" @click="link('delete')">Revoke</v-btn>
         </span>
-        <span v-else class="link small">no private link <v-btn density="compact" @click="link('POST')">Make one</v-btn></span>
+        <span v-else class="link small">no private link <v-btn density="compact" @click="link('post')">Make one</v-btn></span>
         <span class="small quiet" role="status">{{ said }}</span>
         <span v-if="card.practised.days" class="small">practised on {{ card.practised.days }} {{ card.practised.days === 1 ? 'day' : 'days' }},
           {{ card.practised.minutes }} minutes</span>

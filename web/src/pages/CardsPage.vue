@@ -2,8 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { addressOf } from '../api/address'
-import { ask } from '../api/client'
-import type { Card } from '../api/types'
+import { ask, byId } from '../api/client'
 import CardPaper from '../components/CardPaper.vue'
 import LinkCorner from '../components/LinkCorner.vue'
 import PaperOut from '../components/PaperOut.vue'
@@ -11,8 +10,8 @@ import { useLoad } from '../composables/useLoad'
 
 /** Several cards, a sheet each, to print in one go. */
 const route = useRoute()
-const ids = computed(() => String(route.query.ids ?? '').split(',').filter((id) => /^\d+$/.test(id)))
-const { data: cards, problem, load } = useLoad(() => Promise.all(ids.value.map((id) => ask<Card>('GET', `/cards/${id}`))))
+const ids = computed(() => String(route.query.ids ?? '').split(',').filter((id) => /^\d+$/.test(id)).map(Number))
+const { data: cards, problem, load } = useLoad(() => Promise.all(ids.value.map((id) => ask('get', '/api/cards/{id}', byId(id)))))
 watch(ids, () => void load(), { immediate: true })
 const drawn = ref<number[]>([])
 const ready = computed(() => cards.value !== null && cards.value.every((card) => drawn.value.includes(card.id)))

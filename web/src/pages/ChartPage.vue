@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
-import type { KeyOffer, Kind, Play, Spot } from '../api/types'
+import { ask, byId, Trouble } from '../api/client'
+import type { KeyOffer, Kind, Spot } from '../api/types'
 import ChartChoices from '../components/ChartChoices.vue'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
@@ -46,7 +46,7 @@ async function load(): Promise<void> {
   try {
     spot.value = null
     const id = Number(route.params.id)
-    player.use(() => ask<Play>('GET', `/charts/${id}/play`))
+    player.use(() => ask('get', '/api/charts/{id}/play', byId(id)))
     await chart.load(id)
     if (chart.view?.pupil_id) pupils.choose(chart.view.pupil_id)
   } catch (error) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { ChartNote, ChartView, Version } from '../api/types'
 import StepSheets from '../components/StepSheets.vue'
 import { differing, summary } from '../geometry/compare'
@@ -16,14 +16,14 @@ const note = ref<{ version: string; note: ChartNote } | null>(null)
 async function load(): Promise<void> {
   problem.value = null
   try {
-    const one = await ask<ChartView>('GET', `/charts/${route.params.id}`)
+    const one = await ask('get', '/api/charts/{id}', byId(Number(route.params.id)))
     const subject = one.pupil_id ? { pupil_id: one.pupil_id } : { instrument: one.chart.instrument }
     const both = await Promise.all(
       (['simple', 'full'] as Version[]).map((version) =>
-        version === one.version && one.part === 'tune' ? one : ask<ChartView>('POST', '/charts', { tune_id: one.tune_id, version, ...subject })
+        version === one.version && one.part === 'tune' ? one : ask('post', '/api/charts', { body: { tune_id: one.tune_id, version, ...subject } })
       )
     )
-    scores.value = await Promise.all(both.map(async (view) => (await ask<{ musicxml: string }>('GET', `/charts/${view.id}/score`)).musicxml))
+    scores.value = await Promise.all(both.map(async (view) => (await ask('get', '/api/charts/{id}/score', byId(view.id))).musicxml))
     views.value = both
   } catch (error) {
     problem.value = error as Trouble

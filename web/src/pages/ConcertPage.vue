@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { ask } from '../api/client'
-import type { Concert } from '../api/types'
+import { ask, byId } from '../api/client'
 import PaperOut from '../components/PaperOut.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
@@ -12,7 +11,7 @@ import { wholeOf } from '../geometry/words'
 /** The concert: who plays what, in which order, and how long it takes; a page to print. */
 const ready = ref(false)
 const form = ref({ title: '', on: '', between: '45' })
-const { data: concert, problem, load } = useLoad(() => ask<Concert>('GET', '/concert'))
+const { data: concert, problem, load } = useLoad(() => ask('get', '/api/concert'))
 void load()
 watch(concert, (found) => {
   if (!found) return
@@ -22,12 +21,12 @@ watch(concert, (found) => {
 const { busy, said, trouble, act, errors } = useAct()
 const save = (pieces = concert.value!.pieces) =>
   act(async () => {
-    concert.value = await ask<Concert>('PUT', '/concert', {
+    concert.value = await ask('put', '/api/concert', { body: {
       title: form.value.title,
       on: form.value.on || null,
       between: wholeOf(form.value.between),
       order: pieces.map((piece) => piece.id),
-    })
+    } })
   }, 'Saved.')
 function move(at: number, by: number): void {
   const pieces = [...concert.value!.pieces]
@@ -36,8 +35,8 @@ function move(at: number, by: number): void {
 }
 const remove = (id: number) =>
   act(async () => {
-    await ask('DELETE', `/repertoire/${id}`)
-    concert.value = await ask<Concert>('GET', '/concert')
+    await ask('delete', '/api/repertoire/{id}', byId(id))
+    concert.value = await ask('get', '/api/concert')
   })
 const total = computed(() => {
   const minutes = Math.round((concert.value?.seconds ?? 0) / 60)

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import type { Fit } from '../api/types'
 import PdfLink from '../components/PdfLink.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { usePaper } from '../composables/usePaper'
 import { fullDate, shortDate } from '../geometry/dates'
+import { measureOf } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 
 /** Size, string length and tapes of a pupil's instrument, and the strip to print. */
@@ -17,7 +18,8 @@ const pupils = usePupils()
 const paper = usePaper()
 const id = computed(() => Number(route.params.id))
 const temperament = ref('equal')
-const { data: fit, problem, load } = useLoad(() => ask<Fit>('GET', `/pupils/${id.value}/fit?temperament=${temperament.value}`))
+const about = (one: number) => byId(one, { temperament: temperament.value })
+const { data: fit, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/fit', about(id.value)))
 const form = ref({ arm: '', string: '', size: '', note: '' })
 const chosen = ref<number[]>([])
 const { busy, said, trouble, act, errors } = useAct()
@@ -46,25 +48,25 @@ const shown = computed(() => problem.value ?? (trouble.value && !FIELDS.includes
 const on = (semitones: number) => fit.value?.tapes.find((tape) => tape.semitones === semitones && !tape.taken_off)
 const query = computed(() => `tapes=${[...chosen.value].sort((a, b) => a - b).join(',')}&temperament=${temperament.value}`)
 const known = computed(() => fit.value?.places.some((place) => place.mm !== null))
-/** A number if it reads as one, else as it was typed, for the server to say what is wrong. */
-const number = (text: string) => (text.trim() === '' ? null : Number.isFinite(Number(text.replace(',', '.'))) ? Number(text.replace(',', '.')) : text)
+const measured = (text: string) => measureOf(text) ?? undefined
 
 const send = (work: () => Promise<Fit>, words: string) => act(async () => (fit.value = await work()), words)
 async function measure(): Promise<void> {
   const done = await send(
     () =>
-      ask<Fit>('POST', `/pupils/${id.value}/fits?temperament=${temperament.value}`, {
-        arm_cm: number(form.value.arm),
-        string_mm: number(form.value.string),
+      ask('post', '/api/pupils/{id}/fits', { ...about(id.value), body: {
+        arm_cm: measured(form.value.arm),
+        string_mm: measured(form.value.string),
         size: form.value.size,
         note: form.value.note
-      }),
+      } }),
     'Written down.'
   )
   if (done) form.value = { arm: '', string: '', size: '', note: '' }
 }
-const put = (semitones: number) => send(() => ask<Fit>('POST', `/pupils/${id.value}/tapes?temperament=${temperament.value}`, { semitones }), 'The tape is on.')
-const off = (tape: number) => send(() => ask<Fit>('POST', `/tapes/${tape}/off?temperament=${temperament.value}`, {}), 'The tape is off.')
+const put = (semitones: number) =>
+  send(() => ask('post', '/api/pupils/{id}/tapes', { ...about(id.value), body: { semitones } }), 'The tape is on.')
+const off = (tape: number) => send(() => ask('post', '/api/tapes/{id}/off', { ...about(tape), body: {} }), 'The tape is off.')
 </script>
 
 <template>

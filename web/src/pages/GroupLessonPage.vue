@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate } from '../api/client'
+import { ask, byId, localDate } from '../api/client'
 import type { CardSummary, GroupLesson, GroupParts, Kind, PupilGroup } from '../api/types'
 import GroupForm from '../components/GroupForm.vue'
 import MarkButtons from '../components/MarkButtons.vue'
@@ -19,7 +19,7 @@ const router = useRouter()
 const paper = usePaper()
 const id = computed(() => Number(route.params.id))
 const day = computed(() => (typeof route.query.date === 'string' ? route.query.date : null))
-const { data: lesson, problem, load } = useLoad(() => ask<GroupLesson>('GET', `/groups/${id.value}/lesson${day.value ? `?date=${day.value}` : ''}`))
+const { data: lesson, problem, load } = useLoad(() => ask('get', '/api/groups/{id}/lesson', byId(id.value, day.value ? { date: day.value } : {})))
 watch([id, day], () => void load(), { immediate: true })
 const { busy, said, trouble, act } = useAct()
 const changing = ref(false)
@@ -46,7 +46,7 @@ const music = computed(() => {
 watch(music, async (asked, before) => {
   if (!asked || JSON.parse(asked)[2] !== (before && JSON.parse(before)[2])) parts.value = null
   if (!asked) return
-  const found = await ask<GroupParts>('GET', `/groups/${id.value}/parts?date=${lesson.value!.date}`).catch(() => null)
+  const found = await ask('get', '/api/groups/{id}/parts', { params: { path: { id: id.value }, query: { date: lesson.value!.date } } }).catch(() => null)
   if (music.value === asked) parts.value = found
 }, { immediate: true })
 const kindOf = (pupil: number): Kind => {
@@ -62,7 +62,8 @@ const given = (pupil: number, item: GroupLesson['items'][number]) =>
   lesson.value!.marks.filter((mark) => mark.pupil_id === pupil && (item.skill ? mark.skill === item.skill : mark.tune_id === item.tune)).at(-1)?.value
 const put = (body: object, words = 'Saved.') =>
   act(async () => {
-    lesson.value = await ask<GroupLesson>('PUT', `/groups/${id.value}/lesson`, { date: lesson.value!.date, lock_version: lesson.value!.lock_version, ...body })
+    const { date, lock_version } = lesson.value!
+    lesson.value = await ask('put', '/api/groups/{id}/lesson', { ...byId(id.value), body: { date, lock_version, ...body } })
   }, words)
 const wish = (changes: Partial<GroupLesson['wishes']>) => {
   const { key, ...rest } = { ...lesson.value!.wishes, ...changes }
@@ -70,21 +71,24 @@ const wish = (changes: Partial<GroupLesson['wishes']>) => {
 }
 const call = (pupil: number, here: boolean) =>
   put({ roll: lesson.value!.roll.map((one) => (one.pupil_id === pupil ? { ...one, there: here } : one)) })
-const post = (name: string, body: object, words: string) =>
-  act(async () => { lesson.value = await ask<GroupLesson>('POST', `/groups/${id.value}/${name}`, { date: lesson.value!.date, ...body }) }, words)
+const step = (path: '/api/groups/{id}/begin' | '/api/groups/{id}/finish', words: string) =>
+  act(async () => { lesson.value = await ask('post', path, { ...byId(id.value), body: { date: lesson.value!.date } }) }, words)
 const mark = (item: GroupLesson['items'][number], pupils: number[], value: number) =>
-  post('marks', {
-    ...(item.skill ? { skill: item.skill } : { tune_id: item.tune }),
-    marks: pupils.map((pupil) => ({ pupil_id: pupil, value })),
-    key: newKey().slice(0, 20),
+  act(async () => {
+    lesson.value = await ask('post', '/api/groups/{id}/marks', { ...byId(id.value), body: {
+      date: lesson.value!.date,
+      ...(item.skill ? { skill: item.skill } : { tune_id: item.tune! }),
+      marks: pupils.map((pupil) => ({ pupil_id: pupil, value })),
+      key: newKey().slice(0, 20),
+    } })
   }, 'Marked.')
 const present = computed(() => lesson.value?.group.members.filter((one) => there(one.id)) ?? [])
 const issue = () =>
   act(async () => {
-    const found = await ask<{ cards: CardSummary[] }>('POST', `/groups/${id.value}/cards`, {
+    const found = await ask('post', '/api/groups/{id}/cards', { ...byId(id.value), body: {
       date: lesson.value!.date,
       note: cardNote.value,
-    })
+    } })
     cards.value = found.cards
   }, 'The cards are issued.')
 const future = computed(() => (lesson.value?.date ?? '') > localDate())
@@ -103,9 +107,9 @@ function saved(group: PupilGroup): void {
         <span class="push">
           <v-btn v-owner @click="changing = true">Change the group</v-btn>
           <v-btn v-if="lesson.status === 'planned' && !future" variant="flat" color="primary" :loading="busy"
-            @click="post('begin', {}, 'Begun.')">Begin the lesson</v-btn>
+            @click="step('/api/groups/{id}/begin', 'Begun.')">Begin the lesson</v-btn>
           <v-btn v-else-if="lesson.status === 'running'" variant="flat" color="primary" :loading="busy"
-            @click="post('finish', {}, 'In everybody’s diary.')">End the lesson</v-btn>
+            @click="step('/api/groups/{id}/finish', 'In everybody’s diary.')">End the lesson</v-btn>
         </span>
       </header>
       <p class="small quiet" role="status">{{ said }}</p>

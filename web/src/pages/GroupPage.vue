@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { Group, Instrument, Tune, Version } from '../api/types'
 import PlayBar from '../components/PlayBar.vue'
 import StepSheets from '../components/StepSheets.vue'
@@ -29,13 +29,10 @@ async function load(): Promise<void> {
   ready.value = false
   if (!chosen.value.length) return void (group.value = null)
   try {
-    tune.value ??= await ask<Tune>('GET', `/tunes/${route.params.id}`)
-    const query = new URLSearchParams({
-      instruments: INSTRUMENTS.filter((name) => chosen.value.includes(name)).join(','),
-      version: version.value,
-      ...(key.value ? { key: key.value } : {})
-    })
-    const found = await ask<Group>('GET', `/tunes/${route.params.id}/group?${query}`)
+    tune.value ??= await ask('get', '/api/tunes/{id}', byId(Number(route.params.id)))
+    const instruments = INSTRUMENTS.filter((name) => chosen.value.includes(name)).join(',')
+    const query = { instruments, version: version.value, ...(key.value ? { key: key.value } : {}) }
+    const found = await ask('get', '/api/tunes/{id}/group', { params: { path: { id: Number(route.params.id) }, query } })
     if (own !== asked) return
     group.value = found
     heard.value = Math.min(heard.value, found.parts.length - 1)

@@ -18,14 +18,14 @@ const password = ref('')
 const { busy, trouble, act } = useAct()
 const { data: invitation, problem, load } = useLoad(async () => {
   if (!session.asked) await session.look()
-  return ask<{ studio: string; email: string; account: boolean }>('POST', '/invitation', { key })
+  return ask('post', '/api/invitation', { body: { key } })
 })
 void load()
 
 const join = () =>
   act(async () => {
     const mine = session.studio ? {} : { password: password.value }
-    const done = await ask<{ studio_id: number; email: string }>('POST', '/invitation/answer', { key, ...mine })
+    const done = await ask('post', '/api/invitation/answer', { body: { key, ...mine } })
     sessionStorage.removeItem(KEPT)
     if (!session.studio) await session.logIn(done.email, password.value)
     await session.choose(done.studio_id)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
-import type { Card, CardBody, ChartView, HomeDraft, Lesson, Work, WorkItem } from '../api/types'
+import { ask, byId, localDate, Trouble } from '../api/client'
+import type { CardBody, HomeDraft, WorkItem } from '../api/types'
 import CardMaker from '../components/CardMaker.vue'
 import HomeNotes from '../components/HomeNotes.vue'
 import WorkEditor from '../components/WorkEditor.vue'
@@ -18,7 +18,7 @@ const router = useRouter()
 const id = Number(route.params.id)
 const draftKept = single<{ items: WorkItem[]; minutes: string; note: string; chart: number | null; answers?: Record<number,
   string> }>(`fawnmoss.lesson.${id}.home`)
-const { data: lesson, problem, load } = useLoad(() => ask<Lesson>('GET', `/lessons/${id}`))
+const { data: lesson, problem, load } = useLoad(() => ask('get', '/api/lessons/{id}', byId(id)))
 const draft = ref<HomeDraft | null>(null)
 const items = ref<WorkItem[]>([])
 const minutes = ref('15')
@@ -31,7 +31,7 @@ const busy = ref(false)
 watch(lesson, async (found) => {
   if (!found) return
   try {
-    draft.value = await ask<HomeDraft>('GET', `/lessons/${id}/home`)
+    draft.value = await ask('get', '/api/lessons/{id}/home', byId(id))
   } catch (error) {
     problem.value = error as Trouble
     return
@@ -52,7 +52,7 @@ watch(chart, async (chosen) => {
   shown.value = null
   if (!chosen) return
   try {
-    const found = await ask<Work>('POST', `/charts/${chosen}/work`, { bars: [], minutes_per_day: Number(minutes.value) || 15 })
+    const found = await ask('post', '/api/charts/{id}/work', { ...byId(chosen), body: { bars: [], minutes_per_day: Number(minutes.value) || 15 } })
     if (chart.value === chosen) shown.value = found.body
   } catch (error) {
     problem.value = error as Trouble
@@ -90,13 +90,13 @@ async function issue(): Promise<void> {
   busy.value = true
   problem.value = null
   try {
-    const made = await ask<Card>('POST', `/lessons/${id}/cards`, {
+    const made = await ask('post', '/api/lessons/{id}/cards', { ...byId(id), body: {
       items: items.value,
       minutes_per_day: Number(minutes.value),
       note: note.value,
       answers: draft.value!.notes.map((one) => ({ id: one.id, answer: answers.value[one.id] ?? '' })),
       ...(chart.value ? { chart_id: chart.value } : {})
-    })
+    } })
     draftKept.keep(null)
     await router.push(`/cards/${made.id}`)
   } catch (error) {
@@ -108,7 +108,7 @@ async function issue(): Promise<void> {
 /** Something in the lesson was wrong: it is opened once more, and this draft is made anew after it. */
 async function openAgain(): Promise<void> {
   try {
-    await ask('POST', `/lessons/${id}/open`)
+    await ask('post', '/api/lessons/{id}/open', byId(id))
     draftKept.keep(null)
     await router.push(`/lessons/${id}`)
   } catch (error) {
@@ -120,7 +120,8 @@ async function again(): Promise<void> {
   await load()
 }
 async function open(tune: number | null): Promise<void> {
-  const view = await ask<ChartView>('GET', `/charts/${tune}`).catch(() => null)
+  if (tune === null) return
+  const view = await ask('get', '/api/charts/{id}', byId(tune)).catch(() => null)
   if (view) await router.push(`/charts/${view.id}/card`)
 }
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onUnmounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, type Trouble } from '../api/client'
+import { ask, byId, type Trouble } from '../api/client'
 import type { Lesson } from '../api/types'
 import LessonRun from '../components/LessonRun.vue'
 import { ENGRAVER } from '../composables/useEngraver'
@@ -17,7 +17,7 @@ const kept = () => single<Lesson>(`fawnmoss.lesson.${route.params.id}.plan`)
 
 async function fetchLesson(): Promise<Lesson> {
   try {
-    const found = await ask<Lesson>('GET', `/lessons/${route.params.id}`)
+    const found = await ask('get', '/api/lessons/{id}', byId(Number(route.params.id)))
     kept().keep(found)
     return found
   } catch (error) {

@@ -43,7 +43,7 @@ const said = computed(
 /** The card as it was last seen helps over a lost connection; a closed link takes it away. */
 async function fetchCard(): Promise<PublicCard> {
   try {
-    return await ask<PublicCard>('GET', `/link/${token}`)
+    return await ask('get', '/api/link/{token}', { params: { path: { token } } })
   } catch (error) {
     const kept = seen.read()
     if ((error as { status?: number }).status === 404) seen.keep(null)
@@ -60,7 +60,7 @@ let key = newKey()
 watch(words, (text) => typed.keep(text || null))
 async function say(): Promise<void> {
   const done = await act(async () => {
-    notes.value = (await ask<{ notes: HomeNote[] }>('POST', `/link/${token}/notes`, { text: words.value, key, day: localDate() })).notes
+    notes.value = (await ask('post', '/api/link/{token}/notes', { params: { path: { token } }, body: { text: words.value, key, day: localDate() } })).notes
   })
   if (!done) return
   words.value = ''

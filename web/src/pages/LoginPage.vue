@@ -30,7 +30,7 @@ const send = () =>
   act(async () => {
     said.value = ''
     if (byLetter.value) {
-      said.value = (await ask<{ success: string }>('POST', creating.value ? '/create-account' : '/forgotten', { email: email.value })).success
+      said.value = (await ask('post', creating.value ? '/api/create-account' : '/api/forgotten', { body: { email: email.value } })).success
       return
     }
     await session.logIn(email.value, password.value)

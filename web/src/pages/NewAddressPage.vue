@@ -12,7 +12,7 @@ const done = ref('')
 const { busy, trouble, act } = useAct()
 const agree = () =>
   act(async () => {
-    done.value = (await ask<{ success: string }>('POST', '/new-address', { key })).success
+    done.value = (await ask('post', '/api/new-address', { body: { key } })).success
     session.asked = false // other browsers are logged out: whether this one is, is asked anew
   })
 </script>

@@ -15,7 +15,7 @@ const { busy, trouble, act } = useAct()
 
 const send = () =>
   act(async () => {
-    done.value = (await ask<{ success: string }>('POST', '/new-password', { key, password: password.value })).success
+    done.value = (await ask('post', '/api/new-password', { body: { key, password: password.value } })).success
     session.studio = null // all browsers are logged out, this one too
   })
 </script>

@@ -3,8 +3,7 @@ import { ask } from '../api/client'
 import { useLoad } from '../composables/useLoad'
 import { momentOf } from '../geometry/dates'
 
-interface Letter { id: number; to: string; subject: string; at: string; body: string }
-const { data: letters, problem, load } = useLoad(async () => (await ask<{ letters: Letter[] }>('GET', '/outbox')).letters)
+const { data: letters, problem, load } = useLoad(async () => (await ask('get', '/api/outbox')).letters)
 void load()
 
 /** Words and links of a letter, in order; the comma behind a link is no part of it. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, type Trouble } from '../api/client'
-import type { Placing, Pupil } from '../api/types'
+import { ask, byId, type Trouble } from '../api/client'
+import type { Placing } from '../api/types'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
 import { single } from '../composables/kept'
@@ -22,13 +22,13 @@ const placing = ref<Placing | null>(null)
 const open = ref<string | null>(null)
 const { words, tunes, look: find } = useShelfTunes(20, () => wish.value.tunes)
 const { busy, trouble, act } = useAct()
-const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${id}`))
+const { data: pupil, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}', byId(id)))
 let asked = 0
 
 async function look(): Promise<void> {
   const mine = ++asked
   try {
-    const found = await ask<Placing>('POST', `/pupils/${id}/placing/try`, told(wish.value))
+    const found = await ask('post', '/api/pupils/{id}/placing/try', { ...byId(id), body: told(wish.value) })
     if (mine !== asked) return
     placing.value = found
     problem.value = null
@@ -51,7 +51,7 @@ const tick = (skill: string, had: boolean) => (wish.value = { ...wish.value, tic
 const anything = computed(() => (placing.value?.placed ?? 0) > 0)
 
 async function keep(): Promise<void> {
-  const done = await act(() => ask('POST', `/pupils/${id}/placing`, { ...told(wish.value), key: wish.value.key }))
+  const done = await act(() => ask('post', '/api/pupils/{id}/placing', { ...byId(id), body: { ...told(wish.value), key: wish.value.key } }))
   if (!done) return
   kept.keep(null)
   await router.push(`/pupils/${id}/plan`)

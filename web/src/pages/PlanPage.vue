@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
-import type { Lesson, Plan, PlanItem, Pupil } from '../api/types'
+import { ask, byId, localDate, Trouble } from '../api/client'
+import type { PlanItem } from '../api/types'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
 import { dropped, loosened, moved, noWishes, titleOf, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
@@ -14,7 +14,9 @@ const router = useRouter()
 const pupils = usePupils()
 const pupilId = computed(() => Number(route.params.id))
 const day = computed(() => (typeof route.query.date === 'string' ? route.query.date : null))
-const { data: plan, problem, load } = useLoad(() => ask<Plan>('GET', `/pupils/${pupilId.value}/plan?ahead=2${day.value ? `&date=${day.value}` : ''}`))
+const { data: plan, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/plan', {
+  params: { path: { id: pupilId.value }, query: { ahead: 2, ...(day.value ? { date: day.value } : {}) } },
+}))
 const wishes = ref<Wishes>(noWishes())
 const version = ref(0)
 const open = ref<string | null>(null)
@@ -64,12 +66,12 @@ async function refit(changed: Wishes, minutes = plan.value!.minutes): Promise<vo
   saving.value = true
   problem.value = null
   try {
-    const found = await ask<Plan>('PUT', `/pupils/${pupilId.value}/plan`, {
+    const found = await ask('put', '/api/pupils/{id}/plan', { ...byId(pupilId.value), body: {
       date: plan.value!.date,
       minutes,
       wishes: wishesInput(changed),
       lock_version: version.value
-    })
+    } })
     version.value = found.lesson!.lock_version
     plan.value = { ...found, ahead: plan.value!.ahead }
     said.value = 'Saved.'
@@ -98,7 +100,7 @@ async function addMine(): Promise<void> {
 }
 async function choose(): Promise<void> {
   if (!path.value.length)
-    path.value = (await ask<Pupil>('GET', `/pupils/${pupilId.value}`)).path.map((stone) => ({ id: stone.id, name: `${stone.name} (${stone.area})` }))
+    path.value = (await ask('get', '/api/pupils/{id}', byId(pupilId.value))).path.map((stone) => ({ id: stone.id, name: `${stone.name} (${stone.area})` }))
 }
 watch(adding, async (skill) => {
   if (!skill) return
@@ -110,7 +112,7 @@ watch(adding, async (skill) => {
 
 async function begin(): Promise<void> {
   try {
-    const lesson = await ask<Lesson>('POST', `/pupils/${pupilId.value}/lessons`, { date: plan.value!.date, minutes: plan.value!.minutes })
+    const lesson = await ask('post', '/api/pupils/{id}/lessons', { ...byId(pupilId.value), body: { date: plan.value!.date, minutes: plan.value!.minutes } })
     await router.push(lesson.status === 'done' ? `/lessons/${lesson.id}/home` : `/lessons/${lesson.id}`)
   } catch (error) {
     problem.value = error as Trouble

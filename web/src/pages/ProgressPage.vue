@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate } from '../api/client'
-import type { ProgressOf } from '../api/types'
+import { ask, byId, localDate } from '../api/client'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, shortDate } from '../geometry/dates'
 import { tickDate } from '../geometry/plots'
@@ -16,7 +15,7 @@ const route = useRoute()
 const router = useRouter()
 const pupils = usePupils()
 const weeks = ref(14)
-const { data: found, problem, load } = useLoad(() => ask<ProgressOf>('GET', `/pupils/${route.params.id}/progress?weeks=${weeks.value}`))
+const { data: found, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/progress', byId(Number(route.params.id), { weeks: weeks.value })))
 watch([() => route.params.id, weeks], () => void load(), { immediate: true })
 watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
 watch(() => pupils.currentId, (id) => {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask, localDate, Trouble } from '../api/client'
-import type { CardSummary, Hold, Mark, MarkedPupil, MarkInput, Promised, Pupil } from '../api/types'
+import { ask, byId, localDate, Trouble } from '../api/client'
+import type { CardSummary, Hold, Mark, MarkInput, Promised, Pupil } from '../api/types'
 import HomeNotes from '../components/HomeNotes.vue'
 import LessonDiary from '../components/LessonDiary.vue'
 import LookList from '../components/LookList.vue'
@@ -28,7 +28,7 @@ const route = useRoute()
 const router = useRouter()
 const pupils = usePupils()
 const session = useSession()
-const { data: pupil, problem, load } = useLoad(() => ask<Pupil>('GET', `/pupils/${route.params.id}`))
+const { data: pupil, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}', byId(Number(route.params.id))))
 const open = ref<string | null>(null)
 const changing = ref(false)
 const timing = ref(false)
@@ -56,7 +56,7 @@ async function record(one: MarkInput, what: string): Promise<void> {
   const mark = { key: newKey(), ...one } // sent again, it counts once
   unsent.value = mark
   try {
-    const answer = await ask<{ mark: Mark; pupil: MarkedPupil }>('POST', `/pupils/${pupil.value!.id}/marks`, mark)
+    const answer = await ask('post', '/api/pupils/{id}/marks', { ...byId(pupil.value!.id), body: mark })
     pupil.value = { ...pupil.value!, ...answer.pupil, marks: recorded(pupil.value!.marks, answer.mark) }
     pupils.keep(pupil.value)
     plotLater()
@@ -79,7 +79,7 @@ let plotting: ReturnType<typeof setTimeout> | undefined
 function plotLater(): void {
   clearTimeout(plotting)
   plotting = setTimeout(async () => {
-    const found = await ask<Pupil>('GET', `/pupils/${pupil.value!.id}`).catch(() => null)
+    const found = await ask('get', '/api/pupils/{id}', byId(pupil.value!.id)).catch(() => null)
     if (found && found.id === pupil.value?.id && !busy.value) pupil.value = found
   }, 1500)
 }
@@ -91,7 +91,7 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
   problem.value = null
   try {
     await work()
-    changed(await ask<Pupil>('GET', `/pupils/${pupil.value!.id}`))
+    changed(await ask('get', '/api/pupils/{id}', byId(pupil.value!.id)))
     said.value = words
   } catch (error) {
     problem.value = error as Trouble
@@ -99,16 +99,17 @@ async function act(work: () => Promise<unknown>, words: string): Promise<void> {
     busy.value = false
   }
 }
-const clear = (hold: Hold) => act(() => ask('POST', `/holds/${hold.id}/clear`, { note: cleared.value }), 'Cleared.').then(() => (cleared.value = ''))
-const promise = (body: { kind: string; ref?: string; title?: string }) =>
-  act(() => ask('POST', `/pupils/${pupil.value!.id}/promises`, { ...body, key: newKey() }), 'Promised for the next lesson.')
+const clear = (hold: Hold) =>
+  act(() => ask('post', '/api/holds/{id}/clear', { ...byId(hold.id), body: { note: cleared.value } }), 'Cleared.').then(() => (cleared.value = ''))
+const promise = (body: { kind: Promised['kind']; ref?: string; title?: string }) =>
+  act(() => ask('post', '/api/pupils/{id}/promises', { ...byId(pupil.value!.id), body: { ...body, key: newKey() } }), 'Promised for the next lesson.')
 /** The day of the placing that stands, if there was no lesson since. */
 const placed = computed(() => {
   const last = pupil.value?.marks.find((one) => !one.struck)
   return last?.source === 'placed' ? last.made_on : null
 })
-const unplace = () => act(() => ask('DELETE', `/pupils/${pupil.value!.id}/placing`), 'Struck out.')
-const kept = (one: Promised) => act(() => ask('DELETE', `/promises/${one.id}`), 'Done with.')
+const unplace = () => act(() => ask('delete', '/api/pupils/{id}/placing', byId(pupil.value!.id)), 'Struck out.')
+const kept = (one: Promised) => act(() => ask('delete', '/api/promises/{id}', byId(one.id)), 'Done with.')
 async function promiseOwn(): Promise<void> {
   if (!mine.value.trim()) return
   await promise({ kind: 'own', title: mine.value.trim() })
@@ -116,7 +117,7 @@ async function promiseOwn(): Promise<void> {
 }
 const tuneOf = (card: CardSummary) => pupil.value?.tunes.find((tune) => tune.title === card.title)
 async function recordCard(card: CardSummary, value: number): Promise<void> {
-  const chart = await ask<{ tune_id: number }>('GET', `/charts/${card.chart_id}`).catch((error: Trouble) => { problem.value = error })
+  const chart = await ask('get', '/api/charts/{id}', byId(card.chart_id!)).catch((error: Trouble) => { problem.value = error })
   if (chart) await record({ tune_id: chart.tune_id, value }, card.title)
 }
 function changed(saved: Pupil): void {

@@ -23,7 +23,7 @@ async function load(): Promise<void> {
   try {
     await pupils.load()
     loaded.value = true
-    groups.value = (await ask<{ groups: PupilGroup[] }>('GET', '/groups')).groups
+    groups.value = (await ask('get', '/api/groups')).groups
   } catch (error) {
     problem.value = error as Trouble
   }

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ask } from '../api/client'
-import type { TermReport } from '../api/types'
+import { ask, byId } from '../api/client'
 import PaperOut from '../components/PaperOut.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
@@ -14,8 +13,10 @@ const router = useRouter()
 const ready = ref(false)
 const from = ref(String(route.query.from ?? ''))
 const to = ref(String(route.query.to ?? ''))
-const query = () => [from.value && `from=${from.value}`, to.value && `to=${to.value}`].filter(Boolean).join('&')
-const { data: report, problem, load } = useLoad(() => ask<TermReport>('GET', `/pupils/${route.params.id}/report?${query()}`))
+const query = () => ({ ...(from.value ? { from: from.value } : {}), ...(to.value ? { to: to.value } : {}) })
+const { data: report, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/report', {
+  params: { path: { id: Number(route.params.id) }, query: query() },
+}))
 watch([from, to], () => {
   void load()
   void router.replace({ query: { ...route.query, from: from.value, to: to.value } })
@@ -24,7 +25,8 @@ watch([from, to], () => {
 const own = ref({ words: '', note: '', lock_version: 0 })
 const { said, trouble, act } = useAct()
 const say = () => act(async () => {
-  const kept = await ask<TermReport['own']>('PUT', `/pupils/${route.params.id}/report`, { ...own.value, from: report.value!.from, to: report.value!.to })
+  const body = { ...own.value, from: report.value!.from, to: report.value!.to }
+  const kept = await ask('put', '/api/pupils/{id}/report', { ...byId(Number(route.params.id)), body })
   own.value.lock_version = kept.lock_version // the words stay as they are typed: more may have been since
 }, 'Kept.')
 watch(report, (found) => {

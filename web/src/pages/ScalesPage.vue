@@ -2,7 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
-import type { ChartView, Scale, Tune } from '../api/types'
+import type { Line, Scale, Version } from '../api/types'
 import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
 import NewInIt from '../components/NewInIt.vue'
@@ -10,7 +10,7 @@ import PlayBar from '../components/PlayBar.vue'
 import { printPage, usePaper } from '../composables/usePaper'
 import { positionItems } from '../geometry/bands'
 import { levelWords } from '../geometry/shelf'
-import { accessible, printed } from '../geometry/words'
+import { accessible, printed, wholeOf } from '../geometry/words'
 import { useDesk } from '../stores/desk'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
@@ -27,12 +27,12 @@ const form = reactive({
   tonic: 'D',
   kind: 'major',
   octaves: 1,
-  begins: 'open',
+  begins: 'open' as Line['begins'],
   to: 'tonic',
   fourth: 'open',
   rhythm: 'plain',
   slur: '1',
-  version: 'simple',
+  version: 'simple' as Version,
   tempo: '',
   positions: [] as string[],
   ...kept.read()
@@ -82,7 +82,7 @@ async function load(): Promise<void> {
   const wish = {
     key: key.value,
     kind: form.kind === 'minor arpeggio' ? 'arpeggio' : form.kind,
-    octaves: String(form.octaves),
+    octaves: form.octaves,
     begins: form.begins,
     to: form.to,
     fourth: weak.value ? form.fourth : 'open',
@@ -91,13 +91,13 @@ async function load(): Promise<void> {
     version: form.version
   }
   try {
-    const query = new URLSearchParams({
-      ...pupils.query,
+    const query = {
+      ...pupils.subject,
       ...wish,
-      ...(form.tempo ? { tempo: form.tempo } : {}),
+      ...(form.tempo ? { tempo: wholeOf(form.tempo) } : {}),
       ...(form.positions.length ? { positions: form.positions.join(',') } : {})
-    })
-    const found = await ask<Scale>('GET', `/scale?${query}`)
+    }
+    const found = await ask('get', '/api/scale', { params: { query } })
     if (own !== asked) return
     scale.value = found
     problem.value = null
@@ -114,8 +114,8 @@ watch(() => pupils.current?.instrument ?? pupils.instrument, () => (form.positio
 /** As a tune, so that it can be marked and issued like any other. */
 async function keep(): Promise<void> {
   try {
-    const tune = await ask<Tune>('POST', '/tunes', { text: scale.value!.abc, source: 'Written by Fawnmoss' })
-    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version: form.version, ...pupils.subject })
+    const tune = await ask('post', '/api/tunes', { body: { text: scale.value!.abc, source: 'Written by Fawnmoss' } })
+    const chart = await ask('post', '/api/charts', { body: { tune_id: tune.id, version: form.version, ...pupils.subject } })
     await router.push(`/charts/${chart.id}`)
   } catch (error) {
     problem.value = error as Trouble

@@ -7,7 +7,7 @@ import { useLoad } from '../composables/useLoad'
 import { plain } from '../geometry/words'
 
 /** The path as this studio teaches it: hide, move, reword, add; what was not touched follows every update. */
-const { data: book, problem, load } = useLoad(() => ask<SkillBook>('GET', '/skills'))
+const { data: book, problem, load } = useLoad(() => ask('get', '/api/skills'))
 onMounted(load)
 const search = ref('')
 const open = ref<string | null>(null)
@@ -78,14 +78,18 @@ const act = (work: () => Promise<SkillBook>, words: string) => does(async () => 
   else open.value = null
 }, words)
 const put = (skill: SkillRow, body: object, words: string) =>
-  act(() => ask<SkillBook>('PUT', `/skills/${skill.id}`, { ...body, lock_version: skill.lock_version }), words)
+  act(() => ask('put', '/api/skills/{skill}', { params: { path: { skill: skill.id } }, body: { ...body, lock_version: skill.lock_version } }), words)
 const save = (skill: SkillRow) =>
   put(
     skill,
     { name: form.name, task: form.task, say: form.say, checks: lines(form.checks), faults: faults(), caution: form.caution, needs: form.needs },
     'Saved.',
   )
-const restore = (skill: SkillRow) => act(() => ask<SkillBook>('DELETE', `/skills/${skill.id}`), skill.own ? 'Taken away. Its marks are kept.' : 'As it ships.')
+const restore = (skill: SkillRow) =>
+  act(
+    () => ask('delete', '/api/skills/{skill}', { params: { path: { skill: skill.id } } }),
+    skill.own ? 'Taken away. Its marks are kept.' : 'As it ships.',
+  )
 function begin(): void {
   open.value = null
   trouble.value = null
@@ -95,7 +99,7 @@ function begin(): void {
 async function add(): Promise<void> {
   const done = await act(
     () =>
-      ask<SkillBook>('POST', '/skills', {
+      ask('post', '/api/skills', { body: {
         name: form.name,
         task: form.task,
         say: form.say,
@@ -108,7 +112,7 @@ async function add(): Promise<void> {
         needs: form.needs,
         instruments: form.instruments,
         days: Number(form.days) || 0
-      }),
+      } }),
     'Added.'
   )
   if (done) adding.value = false

@@ -2,7 +2,6 @@
 import { nextTick, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask } from '../api/client'
-import type { Strip } from '../api/types'
 import { useLoad } from '../composables/useLoad'
 import { printPage, usePaper } from '../composables/usePaper'
 
@@ -10,11 +9,13 @@ import { printPage, usePaper } from '../composables/usePaper'
 const route = useRoute()
 const paper = usePaper()
 const ready = ref(false)
-const asked = ['tapes', 'temperament', 'length']
-  .flatMap((name) => (typeof route.query[name] === 'string' ? [`${name}=${encodeURIComponent(String(route.query[name]))}`] : []))
-  .join('&')
+const asked = Object.fromEntries(
+  ['tapes', 'temperament', 'length'].flatMap((name) => (typeof route.query[name] === 'string' ? [[name, route.query[name]]] : [])),
+)
 const { data: strip, problem, load } = useLoad(async () => {
-  const found = await ask<Strip>('GET', `/pupils/${route.params.id}/strip?${asked}&paper=${paper.value}`)
+  const found = await ask('get', '/api/pupils/{id}/strip', {
+    params: { path: { id: Number(route.params.id) }, query: { ...asked, paper: paper.value } },
+  })
   void nextTick(() => (ready.value = true))
   return found
 })

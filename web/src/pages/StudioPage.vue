@@ -33,7 +33,7 @@ const goTo = (id: number) =>
   })
 const quit = () =>
   act(async () => {
-    await ask('POST', '/leave', { studio_id: session.studio!.id })
+    await ask('post', '/api/leave', { body: { studio_id: session.studio!.id } })
     location.assign('/today')
   })
 </script>

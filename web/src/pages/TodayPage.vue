@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, type Trouble } from '../api/client'
-import type { Lesson, Today, TodayLesson } from '../api/types'
+import { ask, byId, type Trouble } from '../api/client'
+import type { TodayLesson } from '../api/types'
 import LookList from '../components/LookList.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
@@ -10,7 +10,7 @@ import { usePupils } from '../stores/pupils'
 
 const pupils = usePupils()
 const router = useRouter()
-const { data: day, problem, load } = useLoad(() => ask<Today>('GET', '/today'))
+const { data: day, problem, load } = useLoad(() => ask('get', '/api/today'))
 onMounted(load)
 
 const STATUS: Record<TodayLesson['status'], string> = { weekly: '', moved: 'moved here', extra: 'extra lesson', cancelled: 'cancelled', holiday: 'no lesson' }
@@ -22,7 +22,8 @@ const fresh = (lesson: TodayLesson) => lesson.plan.filter((item) => item.kind ==
 async function begin(lesson: TodayLesson): Promise<void> {
   pupils.choose(lesson.id)
   try {
-    const found = await ask<Lesson>('POST', `/pupils/${lesson.id}/lessons`, { date: day.value!.date, ...(lesson.lesson ? {} : { minutes: lesson.minutes }) })
+    const body = { date: day.value!.date, ...(lesson.lesson ? {} : { minutes: lesson.minutes }) }
+    const found = await ask('post', '/api/pupils/{id}/lessons', { ...byId(lesson.id), body })
     await router.push(found.status === 'done' ? `/lessons/${found.id}/home` : `/lessons/${found.id}`)
   } catch (error) {
     problem.value = error as Trouble

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, onUnmounted, reactive, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
-import type { ChartView, Tune } from '../api/types'
+import { ask, byId, Trouble } from '../api/client'
+import type { Tune } from '../api/types'
 import PlayBar from '../components/PlayBar.vue'
 import SecondPart from '../components/SecondPart.vue'
 import WritingPad from '../components/WritingPad.vue'
@@ -57,7 +57,7 @@ async function load(): Promise<void> {
   typed.value = null
   said.value = ''
   try {
-    tune.value = id.value ? await ask<Tune>('GET', `/tunes/${id.value}`) : null
+    tune.value = id.value ? await ask('get', '/api/tunes/{id}', byId(id.value)) : null
     Object.assign(form, { title: tune.value?.title ?? '', source: tune.value?.source ?? '' }, about.value.read() ?? {})
     back.value = await desk.open(name.value, tune.value?.abc ?? '', pupils.current?.instrument ?? pupils.instrument)
     opened = back.value ? '' : desk.text
@@ -117,7 +117,7 @@ async function save(over?: Tune): Promise<void> {
   const sent = text.value
   try {
     if (!tune.value) {
-      const made = await ask<Tune>('POST', '/tunes', { text: sent, source: form.source, title: form.title })
+      const made = await ask('post', '/api/tunes', { body: { text: sent, source: form.source, title: form.title } })
       desk.settle()
       about.value.keep(null)
       await router.replace(`/tunes/${made.id}`)
@@ -125,12 +125,12 @@ async function save(over?: Tune): Promise<void> {
       return
     }
     const notes = written.value || over ? { text: sent } : {}
-    const saved = await ask<Tune>('PATCH', `/tunes/${tune.value.id}`, {
+    const saved = await ask('patch', '/api/tunes/{id}', { ...byId(tune.value.id), body: {
       title: form.title,
       source: form.source,
       ...notes,
       lock_version: over?.lock_version ?? tune.value.lock_version
-    })
+    } })
     tune.value = saved
     opened = sent
     back.value = false
@@ -156,7 +156,7 @@ async function openChart(): Promise<void> {
   try {
     if (changed.value) await save()
     if (problem.value) return
-    const chart = await ask<ChartView>('POST', '/charts', { tune_id: tune.value!.id, version: 'simple', ...pupils.subject })
+    const chart = await ask('post', '/api/charts', { body: { tune_id: tune.value!.id, version: 'simple', ...pupils.subject } })
     await router.push(`/charts/${chart.id}`)
   } catch (error) {
     problem.value = error as Trouble

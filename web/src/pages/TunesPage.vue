@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, Trouble } from '../api/client'
-import type { ChartView, EasierWay, KeyOffer, ShelfTune, Tune, Version } from '../api/types'
+import { ask, byId, Trouble } from '../api/client'
+import type { EasierWay, KeyOffer, ShelfTune, Tune, Version, TuneAct } from '../api/types'
 import AddTune from '../components/AddTune.vue'
 import KeyDialog from '../components/KeyDialog.vue'
 import StarterShelf from '../components/StarterShelf.vue'
@@ -47,7 +47,7 @@ watch(unread, (trouble) => {
 async function chart(tune: ShelfTune, version: Version = 'simple', transpose?: { steps: number; semitones: number }): Promise<void> {
   refused.value = null
   try {
-    const found = await ask<ChartView>('POST', '/charts', { tune_id: tune.id, version, transpose, ...pupils.subject })
+    const found = await ask('post', '/api/charts', { body: { tune_id: tune.id, version, transpose, ...pupils.subject } })
     await router.push(`/charts/${found.id}`)
   } catch (error) {
     const trouble = error as Trouble
@@ -67,7 +67,7 @@ async function added(tune: Tune | null): Promise<void> {
   if (tune) document.getElementById(`tune-${tune.id}`)?.scrollIntoView({ block: 'center' })
 }
 
-async function act(tune: ShelfTune, what: string): Promise<void> {
+async function act(tune: ShelfTune, what: TuneAct): Promise<void> {
   problem.value = null
   if (what === 'edit') return void router.push(`/tunes/${tune.id}`)
   if (what === 'group') return void router.push(`/tunes/${tune.id}/group`)
@@ -76,13 +76,13 @@ async function act(tune: ShelfTune, what: string): Promise<void> {
   if (what === 'bars') return void (some.value = { tune, from: 1, to: tune.bars })
   try {
     if (what === 'away' || what === 'back') await putTune(tune, what === 'away')
-    else await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: what }))
+    else await added(await ask('post', '/api/tunes/{id}/copies', { ...byId(tune.id), body: { way: what } }))
   } catch (error) {
     problem.value = error as Trouble
   }
 }
 async function putTune(tune: ShelfTune, archived: boolean): Promise<void> {
-  const saved = await ask<Tune>('PATCH', `/tunes/${tune.id}`, { archived, lock_version: tune.lock_version })
+  const saved = await ask('patch', '/api/tunes/{id}', { ...byId(tune.id), body: { archived, lock_version: tune.lock_version } })
   away.value = archived ? { ...tune, archived, lock_version: saved.lock_version } : null
   if (!archived) filter.away = false
   await load()
@@ -90,7 +90,7 @@ async function putTune(tune: ShelfTune, archived: boolean): Promise<void> {
 async function takeBars(): Promise<void> {
   const { tune, from, to } = some.value!
   try {
-    const made = await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: 'bars', from_bar: Number(from), to_bar: Number(to) })
+    const made = await ask('post', '/api/tunes/{id}/copies', { ...byId(tune.id), body: { way: 'bars', from_bar: Number(from), to_bar: Number(to) } })
     some.value = null
     await added(made)
   } catch (error) {
@@ -99,7 +99,8 @@ async function takeBars(): Promise<void> {
 }
 async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
   try {
-    await added(await ask<Tune>('POST', `/tunes/${tune.id}/copies`, { way: 'transposed', transpose: { steps: offer.steps, semitones: offer.semitones } }))
+    const transpose = { steps: offer.steps, semitones: offer.semitones }
+    await added(await ask('post', '/api/tunes/{id}/copies', { ...byId(tune.id), body: { way: 'transposed', transpose } }))
   } catch (error) {
     problem.value = error as Trouble
   }
@@ -109,7 +110,7 @@ async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
 async function easier(tune: ShelfTune): Promise<void> {
   ways.value = { tune: tune.id, list: null }
   try {
-    const { ways: list } = await ask<{ ways: EasierWay[] }>('GET', `/tunes/${tune.id}/ways?${new URLSearchParams(pupils.query)}`)
+    const { ways: list } = await ask('get', '/api/tunes/{id}/ways', { params: { path: { id: tune.id }, query: pupils.subject } })
     if (ways.value?.tune === tune.id) ways.value = { tune: tune.id, list }
   } catch (error) {
     ways.value = null

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask } from '../api/client'
-import type { RoutineStep, WarmUp } from '../api/types'
+import { ask, byId } from '../api/client'
+import type { RoutineStep } from '../api/types'
 import RoutineSteps from '../components/RoutineSteps.vue'
 import SmallPicture from '../components/SmallPicture.vue'
 import { useLoad } from '../composables/useLoad'
@@ -14,7 +14,7 @@ import { usePupils } from '../stores/pupils'
 const route = useRoute()
 const pupils = usePupils()
 const minutes = ref(5)
-const { data: found, problem, load } = useLoad(() => ask<WarmUp>('GET', `/pupils/${route.params.id}/warm-up?minutes=${minutes.value}`))
+const { data: found, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/warm-up', byId(Number(route.params.id), { minutes: minutes.value })))
 watch([() => route.params.id, minutes], () => void load(), { immediate: true })
 watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
 const pictures = usePictures(() => found.value?.pupil.instrument)

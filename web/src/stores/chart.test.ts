@@ -27,11 +27,11 @@ describe('the chart on the desk', () => {
     const chart = useChart()
     ask.mockResolvedValueOnce(view(1, [pin]))
     await chart.pin({ finger: 4 })
-    expect(ask).toHaveBeenLastCalledWith('PUT', '/charts/1', { lock_version: 0, options: {}, pins: [pin] })
+    expect(ask).toHaveBeenLastCalledWith('put', '/api/charts/{id}', { params: { path: { id: 1 } }, body: { lock_version: 0, options: {}, pins: [pin] } })
     expect([chart.state, chart.before.length]).toEqual(['saved', 1])
     ask.mockResolvedValueOnce(view(2))
     await chart.undo()
-    expect(ask).toHaveBeenLastCalledWith('PUT', '/charts/1', { lock_version: 1, options: {}, pins: [] })
+    expect(ask).toHaveBeenLastCalledWith('put', '/api/charts/{id}', { params: { path: { id: 1 } }, body: { lock_version: 1, options: {}, pins: [] } })
     ask.mockResolvedValueOnce(view(3, [pin]))
     await chart.redo()
     expect(chart.view?.pins).toEqual([pin])
@@ -59,7 +59,7 @@ describe('the chart on the desk', () => {
     await sendUnsaved(null)
     expect(JSON.parse(localStorage.getItem('fawnmoss.chart.1.unsaved')!)).toEqual(wish)
     await sendUnsaved(null)
-    expect(ask).toHaveBeenLastCalledWith('PUT', '/charts/1', { lock_version: 0, options: {}, pins: [pin] })
+    expect(ask).toHaveBeenLastCalledWith('put', '/api/charts/{id}', { params: { path: { id: 1 } }, body: { lock_version: 0, options: {}, pins: [pin] } })
     expect(localStorage.getItem('fawnmoss.chart.1.unsaved')).toBeNull()
   })
 
@@ -79,7 +79,7 @@ describe('the chart on the desk', () => {
     ask.mockRejectedValueOnce(new Trouble(409, 'changed', null, {}, 'stale', { current: theirs }))
     await chart.pin({ finger: 4 })
     expect([chart.state, chart.other?.lock_version]).toEqual(['stale', 5])
-    ask.mockImplementationOnce(async (_method, _path, body) => view(6, body.pins))
+    ask.mockImplementationOnce(async (_method, _path, { body }) => view(6, body.pins))
     await chart.resolve(mine)
     expect(chart.view?.pins[0]?.finger).toBe(finger)
     expect(chart.state).toBe('saved')
@@ -87,8 +87,8 @@ describe('the chart on the desk', () => {
 
   it('takes an unsaved change up again after a reload', async () => {
     localStorage.setItem('fawnmoss.chart.1.unsaved', JSON.stringify({ options: {}, pins: [pin] }))
-    ask.mockImplementation(async (method: string, path: string, body?: { pins: Pin[] }) =>
-      path.endsWith('/score') ? { musicxml: '' } : method === 'PUT' ? view(1, body!.pins) : view(0),
+    ask.mockImplementation(async (method: string, path: string, given: { body: { pins: Pin[] } }) =>
+      path.endsWith('/score') ? { musicxml: '' } : method === 'put' ? view(1, given.body.pins) : view(0),
     )
     await useChart().load(1)
     expect(useChart().view?.pins).toEqual([pin])

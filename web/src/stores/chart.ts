@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { ChartNote, ChartOptions, ChartView, PencilMark, Spot, SpotMark } from '../api/types'
 import { turned, type Choice } from '../geometry/pins'
 import { carried } from '../geometry/same'
@@ -28,7 +28,7 @@ export async function sendUnsaved(desk: number | null): Promise<void> {
     const unsaved = kept(id).read()
     if (id === desk || unsaved?.lock_version === undefined) continue
     try {
-      await ask('PUT', `/charts/${id}`, unsaved)
+      await ask('put', '/api/charts/{id}', { ...byId(id), body: { ...unsaved, lock_version: unsaved.lock_version } })
     } catch {
       continue
     }
@@ -76,7 +76,7 @@ export const useChart = defineStore('chart', () => {
     view.value = null
     musicxml.value = ''
     selected.value = anchor.value = null
-    show(await ask<ChartView>('GET', `/charts/${id}`))
+    show(await ask('get', '/api/charts/{id}', byId(id)))
     remember(id)
     await loadScore()
     const unsaved = kept(id).read()
@@ -99,7 +99,7 @@ export const useChart = defineStore('chart', () => {
   }
 
   async function loadScore(): Promise<void> {
-    musicxml.value = (await ask<{ musicxml: string }>('GET', `/charts/${view.value!.id}/score`)).musicxml
+    musicxml.value = (await ask('get', '/api/charts/{id}/score', byId(view.value!.id))).musicxml
   }
 
   /** The marks as the teacher wants them, saved or not. */
@@ -143,7 +143,7 @@ export const useChart = defineStore('chart', () => {
     const moved = engraved(sending.options) !== engraved(chart.options)
     let happening: Happening
     try {
-      const found = await ask<ChartView>('PUT', `/charts/${id}`, { lock_version: chart.lock_version, ...sending })
+      const found = await ask('put', '/api/charts/{id}', { ...byId(id), body: { lock_version: chart.lock_version, ...sending } })
       if (view.value?.id !== id) return
       show(found)
       happening = { kind: 'accepted' }

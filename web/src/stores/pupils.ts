@@ -24,7 +24,7 @@ export const usePupils = defineStore('pupils', () => {
   watch([currentId, instrument], () => subjectKept.keep({ pupil: currentId.value, instrument: instrument.value }))
 
   async function load(): Promise<void> {
-    all.value = (await ask<{ pupils: PupilSummary[] }>('GET', '/pupils')).pupils
+    all.value = (await ask('get', '/api/pupils')).pupils
     if (currentId.value && !current.value) currentId.value = null
   }
 

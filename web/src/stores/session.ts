@@ -28,7 +28,7 @@ export const useSession = defineStore('session', () => {
   /** Asks once whether the cookie still holds; what is wrong when it does not. */
   async function look(): Promise<Trouble | null> {
     try {
-      take(await ask<Session>('GET', '/session'))
+      take(await ask('get', '/api/session'))
       return null
     } catch (error) {
       const found = error as Trouble
@@ -41,25 +41,25 @@ export const useSession = defineStore('session', () => {
 
   /** Afterwards there is a studio, or half a log-in that waits for its second step. */
   async function logIn(email: string, password: string): Promise<void> {
-    await ask('POST', '/login', { email, password })
+    await ask('post', '/api/login', { body: { email, password } })
     const found = await look()
     if (found && !half.value) throw found
   }
 
   /** Opens the studio that a letter was about. key: of its link. */
   async function open(key: string, name: string, password: string): Promise<void> {
-    await ask('POST', '/open-studio', { key, studio: name, password })
+    await ask('post', '/api/open-studio', { body: { key, studio: name, password } })
     await look()
     // Lessons are given where the studio is opened, until the teacher says otherwise.
-    await ask('PATCH', '/studio', { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone }).catch(() => undefined)
+    await ask('patch', '/api/studio', { body: { time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone } }).catch(() => undefined)
   }
 
   /** Goes to another of the studios. */
-  const choose = async (id: number): Promise<void> => take(await ask<Session>('POST', '/session', { studio_id: id }))
+  const choose = async (id: number): Promise<void> => take(await ask('post', '/api/session', { body: { studio_id: id } }))
 
   /** Ends the session of this browser, or those of all browsers. */
   async function logOut(everywhere = false): Promise<void> {
-    await ask('POST', '/logout', everywhere ? { global_logout: true } : {})
+    await ask('post', '/api/logout', { body: everywhere ? { global_logout: true } : {} })
     forget()
   }
 

@@ -53,7 +53,7 @@ describe('the tune on the writing desk', () => {
     localStorage.clear()
     setActivePinia(createPinia())
     Object.assign(server, { away: false, slow: 0, asked: [] })
-    vi.stubGlobal('fetch', (_: string, options: { body: string }) => answer(JSON.parse(options.body)))
+    vi.stubGlobal('fetch', async (request: Request) => answer(await request.json()))
   })
 
   it('has the acts done in order, those that gather meanwhile together', async () => {

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { ask, Trouble } from '../api/client'
-import type { Instrument, Play, Writing } from '../api/types'
+import type { Instrument, Writing } from '../api/types'
 import { single } from '../composables/kept'
 import type { Act } from '../geometry/writing'
 
@@ -78,7 +78,7 @@ export const useWriting = defineStore('writing', () => {
   /** Where the desk stands, as the server takes it. A tune without notes begins as it was chosen; one with notes has its own pick-up. */
   function asked() {
     const { pickup, ...at } = place
-    return { ...at, start: { ...start.value, pickup: pickup ?? start.value.pickup }, instrument: instrument.value }
+    return { text: '', ...at, start: { ...start.value, pickup: pickup ?? start.value.pickup }, instrument: instrument.value }
   }
 
   /** Asks what the desk looks like after what waits; at first also when nothing does. */
@@ -90,7 +90,7 @@ export const useWriting = defineStore('writing', () => {
     const run = runs
     const acts = waiting.value.slice(0, MOST)
     try {
-      const found = await ask<Writing>('POST', '/writing', { ...asked(), acts })
+      const found = await ask('post', '/api/writing', { body: { ...asked(), acts } })
       if (run !== runs) return
       waiting.value = found.refused ? [] : waiting.value.slice(acts.length)
       refused.value = found.refused ?? ''
@@ -173,7 +173,7 @@ export const useWriting = defineStore('writing', () => {
     instrument.value = from
     await begin({ clef: null })
   }
-  const schedule = () => ask<Play>('POST', '/writing/play', asked())
+  const schedule = () => ask('post', '/api/writing/play', { body: asked() })
 
   return { view, text, raw, start, instrument, waiting, away, mistake, refused, before, after, open, press, replace, undo, redo, begin, play, schedule, settle }
 })
