@@ -7,6 +7,7 @@ gem 'diff-lcs', '~> 1.6' # finds the notes of a tune again after it was edited
 gem 'midilib', '~> 4.0' # writes Standard MIDI Files
 gem 'nokogiri', '~> 1.18.10'
 gem 'rubyzip', '~> 2.4'
+gem 'sin_lru_redux', '~> 2.5' # what was used last, kept; of server and core
 gem 'zeitwerk', '~> 2.6.18'
 
 # server
@@ -16,6 +17,7 @@ gem 'ferrum', '~> 0.17' # drives Chromium, which makes PDFs of our own pages
 gem 'icalendar', '~> 2.13' # writes calendars, with time zones from tzinfo
 gem 'mail', '~> 2.8' # composes letters to account holders, and sends them by SMTP
 gem 'mysql2', '~> 0.5.7'
+gem 'net-smtp', '~> 0.5'
 gem 'prometheus-client', '~> 4.2' # figures of the running server, in the usual text format, over all its processes
 gem 'puma', '~> 8.0'
 gem 'rack', '~> 3.2'

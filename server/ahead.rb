@@ -8,7 +8,7 @@ module FawnmossServer
     KEPT = 500 # studios of which it is known how far they are worked out
     LOCK = Mutex.new
     BEHIND = Behind.new(:ahead, priority: -2) { |(studio_id, day), _| prepare(studio_id, day) }
-    DONE = {} # rubocop:disable Style/MutableConstant -- { studio id => day }, guarded by LOCK
+    DONE = LruRedux::Cache.new(KEPT) # { studio id => day }, guarded by LOCK
 
     # A studio was looked at on a day.
     def self.wake(studio_id, today)
@@ -17,7 +17,6 @@ module FawnmossServer
       LOCK.synchronize do
         next if DONE[studio_id] == today + 1
 
-        DONE.shift if DONE.size >= KEPT
         DONE[studio_id] = today + 1
         BEHIND.give([studio_id, today + 1])
       end

@@ -2,6 +2,7 @@
 
 require 'digest'
 require 'json'
+require 'lru_redux'
 require 'zeitwerk'
 require_relative '../core/load_data'
 

@@ -15,19 +15,13 @@ module FawnmossServer
     end
 
     KEPT = 4000 # answers of this process that are remembered
-    MEMORY = {} # rubocop:disable Style/MutableConstant -- the memory itself; guarded by LOCK
-    LOCK = Mutex.new
+    MEMORY = LruRedux::ThreadSafeCache.new(KEPT)
 
     # What was worked out before from the same evidence is not worked out again. about: everything else it depends on; the answer is
     # frozen plain data.
     def remember(pupil, *about)
       key = [pupil.id, pupil.lock_version, digest(pupil).print, @studio.print, holds(pupil), about].hash
-      LOCK.synchronize { MEMORY[key] } || yield.tap do |answer|
-        LOCK.synchronize do
-          MEMORY.shift if MEMORY.size >= KEPT
-          MEMORY[key] = answer
-        end
-      end
+      MEMORY[key] || yield.tap { |answer| MEMORY[key] = answer }
     end
 
     # Fawnmoss::Path::Standings of a pupil, remembered for every day from the last mark on; the block works them out, nil while it cannot.

@@ -3,6 +3,7 @@
 require 'date'
 require 'diff/lcs'
 require 'json'
+require 'lru_redux'
 require 'midilib'
 require 'nokogiri'
 require 'stringio'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import AppRail from './components/AppRail.vue'
 import CommandPalette from './components/CommandPalette.vue'
@@ -34,14 +35,8 @@ function kept(): void {
 }
 watch(() => session.studio, kept)
 useOnline(kept)
-onMounted(() => {
-  window.addEventListener('fawnmoss:login', toLogin)
-  window.addEventListener('keydown', onKey)
-})
-onUnmounted(() => {
-  window.removeEventListener('fawnmoss:login', toLogin)
-  window.removeEventListener('keydown', onKey)
-})
+useEventListener(window, 'fawnmoss:login', toLogin)
+useEventListener('keydown', onKey)
 </script>
 
 <template>
@@ -66,10 +61,10 @@ onUnmounted(() => {
 <style scoped>
 .frame { display: grid; grid-template-columns: 84px minmax(0, 1fr); min-height: 100vh; }
 .skip { position: absolute; left: -999px; }
-.skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--card); padding: 6px 12px; }
+.skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--card); padding: var(--room-2) var(--room-3); }
 /* over whatever page is there */
 .missed { position: fixed; top: 8px; left: 50%; transform: translateX(-50%); z-index: 2000; background: var(--card); max-width: 560px; }
 main:focus { outline: none; }
-@media (max-width: 700px) { .frame { grid-template-columns: 1fr; padding-bottom: 64px; } }
+@media (--rail) { .frame { grid-template-columns: 1fr; padding-bottom: 64px; } }
 @media print { .frame { display: block; } .skip { display: none; } }
 </style>

@@ -23,7 +23,7 @@ module Fawnmoss
       @pictures = Picture.checked(pictures, skills: @skills.map(&:id), exercises: warm_ups['exercises'].map { _1['id'] })
       @tastes = Learning::Tastes.new(tastes)
       @drawn = {}
-      @tables = {}
+      @tables = LruRedux::ThreadSafeCache.new(KEPT)
       @paths = {}
       freeze
     end
@@ -65,7 +65,6 @@ module Fawnmoss
     def tables(request, home: Fingering::Home::FIRST)
       own = request.instrument
       key = [own.id, own.tuning, own.bass_hand, request.version, request.positions, request.fourth, request.learnt, home, request.hand]
-      @tables.shift if @tables.size >= KEPT && !@tables.key?(key)
       (@tables[key] ||= Fingering::Tables.new(setting(request, Chart::Solve::TEMPO, home:), request.positions)).tidy
     end
 

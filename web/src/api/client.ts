@@ -1,4 +1,4 @@
-import createClient, { type MaybeOptionalInit } from 'openapi-fetch'
+import createClient, { createQuerySerializer, type MaybeOptionalInit } from 'openapi-fetch'
 import type { HttpMethod, PathsWithMethod, RequiredKeysOf, ResponseObjectMap, SuccessResponse } from 'openapi-typescript-helpers'
 import type { paths } from './schema'
 
@@ -59,18 +59,13 @@ type Given<Init> = RequiredKeysOf<Init> extends never ? [Init?] : [Init]
 export type Answer<M extends HttpMethod, P extends Place<M>> =
   paths[P][M] extends Record<string | number, unknown> ? SuccessResponse<ResponseObjectMap<paths[P][M]>, 'application/json'> : never
 
+const inAddress = createQuerySerializer()
 const server = createClient<paths>({
   baseUrl: globalThis.location?.origin ?? '',
   credentials: 'same-origin',
   headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
   fetch: (request) => fetch(request),
-})
-server.use({
-  onRequest: ({ request }) => {
-    const address = new URL(request.url)
-    address.searchParams.set('today', localDate()) // the teacher's day, not the server's
-    return new Request(address, request)
-  },
+  querySerializer: (query) => inAddress({ ...query, today: localDate() }), // the teacher's day, not the server's
 })
 
 /**

@@ -30,6 +30,6 @@ const end = (id: string) => act(async () => { await ask('delete', '/api/log-ins/
 </template>
 
 <style scoped>
-li { display: flex; flex-wrap: wrap; gap: 4px 14px; padding: 3px 0; }
+li { display: flex; flex-wrap: wrap; gap: var(--room-1) var(--room-4); padding: var(--room-1) 0; }
 
 </style>

@@ -91,9 +91,9 @@ const passkey = () =>
 </template>
 
 <style scoped>
-.offer { display: grid; grid-template-columns: 150px 1fr; gap: 18px; align-items: start; }
+.offer { display: grid; grid-template-columns: 150px 1fr; gap: var(--room-5); align-items: start; }
 .offer .qr { width: 150px; }
-.codes { columns: 2; column-gap: 40px; margin: 0; padding-left: 22px; }
+.codes { columns: 2; column-gap: var(--room-7); margin: 0; padding-left: var(--room-5); }
 code { font-size: 1.05rem; letter-spacing: 0.04em; overflow-wrap: anywhere; }
-@media (max-width: 600px) { .offer { grid-template-columns: 1fr; } }
+@media (--phone) { .offer { grid-template-columns: 1fr; } }
 </style>

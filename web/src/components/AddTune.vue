@@ -216,13 +216,13 @@ const chosen = (event: Event): void => {
 <style scoped>
 form { overflow-y: auto; }
 summary { cursor: pointer; }
-.files { display: inline-flex; position: relative; margin-right: 12px; }
+.files { display: inline-flex; position: relative; margin-right: var(--room-3); }
 .files input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
 .files:focus-within .pick { outline: 2px solid var(--moss); outline-offset: 2px; }
-.pick { padding: 6px 16px; border-radius: 6px; background: rgba(var(--v-theme-primary), 0.12); color: var(--moss); font-weight: 600; }
-.items { margin-top: 8px; }
-.items li { padding: 3px 0; border-top: 1px solid var(--rule); }
+.pick { padding: var(--room-2) var(--room-4); border-radius: 6px; background: rgba(var(--v-theme-primary), 0.12); color: var(--moss); font-weight: 600; }
+.items { margin-top: var(--room-2); }
+.items li { padding: var(--room-1) 0; border-top: 1px solid var(--rule); }
 progress { width: 100%; accent-color: rgb(var(--v-theme-primary)); }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-5); }
 .notes :deep(textarea) { min-height: 190px; }
 </style>

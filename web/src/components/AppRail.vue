@@ -33,22 +33,22 @@ function turnTheme(): void {
 </template>
 
 <style scoped>
-.rail { display: flex; flex-direction: column; gap: 4px; padding: 14px 8px; border-right: 1px solid var(--rule); position: sticky; top: 0; height: 100vh; }
+.rail { display: flex; flex-direction: column; gap: var(--room-1); padding: var(--room-4) var(--room-2); border-right: 1px solid var(--rule); position: sticky; top: 0; height: 100vh; }
 .name {
   font-family: var(--v-font-heading); font-style: italic; font-size: 1.15rem; line-height: 1; text-align: center;
-  color: var(--moss); margin-bottom: 14px;
+  color: var(--moss); margin-bottom: var(--room-4);
 }
 .place {
-  display: flex; flex-direction: column; align-items: center; gap: 2px; padding: 8px 2px; font-size: 0.85rem;
+  display: flex; flex-direction: column; align-items: center; gap: 2px; padding: var(--room-2) 2px; font-size: 0.85rem;
   color: var(--ink); text-decoration: none; border-radius: 8px; border: 0; background: none; cursor: pointer;
 }
 .place:hover { background: rgba(var(--v-theme-on-background), 0.06); }
 .place.router-link-active { color: var(--moss); font-weight: 600; box-shadow: inset 3px 0 0 var(--moss); border-radius: 0 8px 8px 0; }
 .theme { margin-top: auto; }
-@media (max-width: 700px) {
+@media (--rail) {
   .rail {
     flex-direction: row; position: fixed; bottom: 0; top: auto; left: 0; right: 0; height: auto; z-index: 5;
-    background: var(--paper); border-right: 0; border-top: 1px solid var(--rule); padding: 2px 4px;
+    background: var(--paper); border-right: 0; border-top: 1px solid var(--rule); padding: 2px var(--room-1);
     justify-content: space-around;
   }
   .name { display: none; }

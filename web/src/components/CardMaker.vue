@@ -17,8 +17,8 @@ defineProps<{ card: Omit<PublicCard, 'days' | 'notes'> | null; waiting: boolean 
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: 34px; align-items: start; }
-.preview { background: var(--card); border: 1px solid var(--rule); padding: 26px 30px; min-height: 300px; }
-:slotted(.ruled) { margin-top: 14px; padding-top: 10px; }
-@media (max-width: 1000px) { .two { grid-template-columns: 1fr; } .preview { padding: 14px; } }
+.two { display: grid; grid-template-columns: 330px minmax(0, 1fr); gap: var(--room-6); align-items: start; }
+.preview { background: var(--card); border: 1px solid var(--rule); padding: var(--room-6) var(--room-6); min-height: 300px; }
+:slotted(.ruled) { margin-top: var(--room-4); padding-top: var(--room-3); }
+@media (--desk) { .two { grid-template-columns: 1fr; } .preview { padding: var(--room-4); } }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
 import type { PractisedDay, PublicCard, WorkItem } from '../api/types'
 import { usePaper } from '../composables/usePaper'
 import { longDate } from '../geometry/dates'
@@ -54,13 +55,10 @@ function measure(): void {
   if (article.value) fit.value = fitted(article.value.scrollHeight, ROOM[paper.value])
 }
 watch(paper, measure)
-let watcher: ResizeObserver | undefined
+useResizeObserver(article, measure)
 onMounted(() => {
-  watcher = new ResizeObserver(measure)
-  if (article.value) watcher.observe(article.value)
   if (!body.value.chart) emit('ready')
 })
-onUnmounted(() => watcher?.disconnect())
 </script>
 
 <template>

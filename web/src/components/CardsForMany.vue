@@ -57,5 +57,5 @@ const issue = () =>
 </template>
 
 <style scoped>
-.acts { display: flex; gap: 10px; justify-content: flex-end; margin: 12px 0 0; }
+.acts { display: flex; gap: var(--room-3); justify-content: flex-end; margin: var(--room-3) 0 0; }
 </style>

@@ -109,24 +109,24 @@ const positions = computed(() => positionItems(props.view.position_names))
 </template>
 
 <style scoped>
-.slim { display: flex; flex-direction: column; gap: 12px; }
+.slim { display: flex; flex-direction: column; gap: var(--room-3); }
 fieldset { border: 0; padding: 0; margin: 0; }
 legend { padding: 0; }
-.choice { display: flex; gap: 8px; align-items: center; padding: 2px 0; line-height: 1.25; }
+.choice { display: flex; gap: var(--room-2); align-items: center; padding: 2px 0; line-height: 1.25; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 dl, dd { margin: 0; }
-dd { margin-bottom: 6px; line-height: 1.3; }
+dd { margin-bottom: var(--room-2); line-height: 1.3; }
 .other { margin-left: -6px; }
-summary { cursor: pointer; padding: 3px 0; }
-details .v-input { margin-top: 8px; }
+summary { cursor: pointer; padding: var(--room-1) 0; }
+details .v-input { margin-top: var(--room-2); }
 /* On a music stand: one short row over the notes. */
-@media (max-width: 1050px) {
-  .slim { flex-flow: row wrap; gap: 4px 26px; align-items: flex-start; }
-  fieldset { display: flex; flex-wrap: wrap; gap: 0 14px; align-items: baseline; }
-  dl { display: grid; grid-template-columns: auto 1fr auto 1fr; gap: 0 10px; align-items: baseline; }
-  dd { margin: 0 12px 0 0; }
+@media (--desk) {
+  .slim { flex-flow: row wrap; gap: var(--room-1) var(--room-6); align-items: flex-start; }
+  fieldset { display: flex; flex-wrap: wrap; gap: 0 var(--room-4); align-items: baseline; }
+  dl { display: grid; grid-template-columns: auto 1fr auto 1fr; gap: 0 var(--room-3); align-items: baseline; }
+  dd { margin: 0 var(--room-3) 0 0; }
   .slim > .v-input { flex: 0 1 170px; }
-  details[open] { flex-basis: 100%; display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 4px 20px; }
+  details[open] { flex-basis: 100%; display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: var(--room-1) var(--room-5); }
   details[open] summary { grid-column: 1 / -1; }
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { barsThatFit, CARD, DESK, indexed } from '../geometry/bands'
 import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
@@ -33,7 +34,6 @@ const problem = ref('')
 const busy = ref(true)
 const blocks = ref<InstanceType<typeof SystemBlock>[]>([])
 let engraved = ''
-let watcher: ResizeObserver | undefined
 let later: ReturnType<typeof setTimeout> | undefined
 
 async function draw(): Promise<void> {
@@ -58,15 +58,13 @@ async function draw(): Promise<void> {
   }
 }
 
+useResizeObserver(sheet, () => {
+  clearTimeout(later)
+  later = setTimeout(draw, engraved ? 120 : 0)
+})
 onMounted(() => {
-  watcher = new ResizeObserver(() => {
-    clearTimeout(later)
-    later = setTimeout(draw, engraved ? 120 : 0)
-  })
-  if (sheet.value) watcher.observe(sheet.value)
   void document.fonts?.ready.then(() => blocks.value.forEach((block) => block.measure()))
 })
-onUnmounted(() => watcher?.disconnect())
 watch(() => props.musicxml, draw)
 </script>
 

@@ -63,11 +63,11 @@ const take = (): void => emit('take', [...chosen.value].sort((a, b) => a - b).ma
 </template>
 
 <style scoped>
-.one { display: flex; flex-wrap: wrap; align-items: center; gap: 4px; }
-.book { border: 1px solid var(--rule); border-radius: 6px; padding: 6px 12px 10px; margin-top: 4px; }
-.head { display: flex; align-items: center; gap: 18px; }
+.one { display: flex; flex-wrap: wrap; align-items: center; gap: var(--room-1); }
+.book { border: 1px solid var(--rule); border-radius: 6px; padding: var(--room-2) var(--room-3) var(--room-3); margin-top: var(--room-1); }
+.head { display: flex; align-items: center; gap: var(--room-5); }
 .head label { white-space: nowrap; }
-.list { max-height: 240px; overflow-y: auto; margin: 6px 0; }
-.list li { padding: 3px 0; border-top: 1px solid var(--rule); }
-select { margin-left: 8px; border: 1px solid var(--rule); border-radius: 4px; padding: 1px 6px; background: var(--paper); color: inherit; }
+.list { max-height: 240px; overflow-y: auto; margin: var(--room-2) 0; }
+.list li { padding: var(--room-1) 0; border-top: 1px solid var(--rule); }
+select { margin-left: var(--room-2); border: 1px solid var(--rule); border-radius: 4px; padding: 1px var(--room-2); background: var(--paper); color: inherit; }
 </style>

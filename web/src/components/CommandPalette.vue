@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import type { ShelfTune, Version } from '../api/types'
@@ -98,8 +99,7 @@ function listen(event: KeyboardEvent): void {
   event.preventDefault()
   if (!open.value) void show()
 }
-onMounted(() => window.addEventListener('keydown', listen))
-onUnmounted(() => window.removeEventListener('keydown', listen))
+useEventListener('keydown', listen)
 </script>
 
 <template>
@@ -125,10 +125,10 @@ onUnmounted(() => window.removeEventListener('keydown', listen))
 
 <style scoped>
 input {
-  width: 100%; border: 0; border-bottom: 2px solid var(--moss); padding: 6px 2px; font: inherit; font-size: 1.15rem;
+  width: 100%; border: 0; border-bottom: 2px solid var(--moss); padding: var(--room-2) 2px; font: inherit; font-size: 1.15rem;
   color: inherit; background: transparent; outline: 0;
 }
-ul { margin-top: 8px; }
-li { padding: 6px 10px; border-radius: 6px; cursor: pointer; display: flex; justify-content: space-between; gap: 16px; }
+ul { margin-top: var(--room-2); }
+li { padding: var(--room-2) var(--room-3); border-radius: 6px; cursor: pointer; display: flex; justify-content: space-between; gap: var(--room-4); }
 li[aria-selected='true'] { background: rgba(var(--v-theme-primary), 0.16); }
 </style>

@@ -14,9 +14,9 @@ defineEmits<{ send: [] }>()
 </template>
 
 <style scoped>
-.door { display: grid; grid-template-columns: 1fr 380px; gap: 60px; max-width: 940px; margin: 14vh auto 0; padding: 0 28px; }
-.name { font: italic 500 4rem/1 var(--v-font-heading); color: var(--moss); margin-bottom: 18px; }
+.door { display: grid; grid-template-columns: 1fr 380px; gap: 60px; max-width: 940px; margin: 14vh auto 0; padding: 0 var(--room-6); }
+.name { font: italic 500 4rem/1 var(--v-font-heading); color: var(--moss); margin-bottom: var(--room-5); }
 .words { font-size: 1.25rem; }
-form { display: flex; flex-direction: column; gap: 14px; }
-@media (max-width: 700px) { .door { grid-template-columns: 1fr; gap: 20px; margin-top: 6vh; } .name { font-size: 3rem; } }
+form { display: flex; flex-direction: column; gap: var(--room-4); }
+@media (--rail) { .door { grid-template-columns: 1fr; gap: var(--room-5); margin-top: 6vh; } .name { font-size: 3rem; } }
 </style>

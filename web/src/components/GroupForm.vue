@@ -76,7 +76,7 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; }
+.grid { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-5); }
 .all { grid-column: 1 / -1; margin: 0; }
-.acts { display: flex; gap: 8px; flex-wrap: wrap; }
+.acts { display: flex; gap: var(--room-2); flex-wrap: wrap; }
 </style>

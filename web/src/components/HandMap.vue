@@ -61,5 +61,5 @@ g > text { font: 600 12px var(--v-font-body); fill: var(--ink); }
 .lit circle { fill: var(--fawn); stroke: var(--fawn); }
 .lit text { fill: rgb(var(--v-theme-on-secondary)); }
 .openlit { fill: none; stroke: var(--fawn); stroke-width: 2.4; }
-figcaption { display: grid; grid-template-columns: 1fr 1fr; gap: 0 12px; margin-top: 6px; line-height: 1.35; }
+figcaption { display: grid; grid-template-columns: 1fr 1fr; gap: 0 var(--room-3); margin-top: var(--room-2); line-height: 1.35; }
 </style>

@@ -35,6 +35,6 @@ async function read(note: HomeNote): Promise<void> {
 </template>
 
 <style scoped>
-li { border-left: 3px solid var(--fawn); padding: 2px 0 2px 10px; margin-bottom: 6px; }
+li { border-left: 3px solid var(--fawn); padding: 2px 0 2px var(--room-3); margin-bottom: var(--room-2); }
 p { margin: 0; }
 </style>

@@ -65,7 +65,7 @@ const is = (offer: KeyOffer) => (props.present?.semitones ?? 0) === offer.semito
 .list { overflow-y: auto; }
 table { width: 100%; border-collapse: collapse; line-height: 1.3; }
 th { text-align: left; font-family: var(--v-font-heading); font-style: italic; font-weight: 500; }
-td, th { padding: 5px 12px 5px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
+td, th { padding: var(--room-1) var(--room-3) var(--room-1) 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
 .cost { text-align: right; }
 .first td { background: rgba(var(--v-theme-primary), 0.08); }
 </style>

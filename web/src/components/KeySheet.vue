@@ -77,8 +77,8 @@ const groups = [
 </template>
 
 <style scoped>
-.sheet { padding: 22px 26px; }
-dl { display: grid; grid-template-columns: 9em 1fr; gap: 4px 12px; margin: 6px 0 14px; }
+.sheet { padding: var(--room-5) var(--room-6); }
+dl { display: grid; grid-template-columns: 9em 1fr; gap: var(--room-1) var(--room-3); margin: var(--room-2) 0 var(--room-4); }
 dt { font-weight: 600; }
 dd { margin: 0; }
 </style>

@@ -63,7 +63,7 @@ const move = (day: string) => act(async () => emit('changed', await ask('post', 
 </template>
 
 <style scoped>
-.change { display: flex; flex-direction: column; gap: 8px; align-items: stretch; }
+.change { display: flex; flex-direction: column; gap: var(--room-2); align-items: stretch; }
 .change input[type='date'] { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
 p:empty { display: none; }
 </style>

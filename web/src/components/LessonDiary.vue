@@ -99,18 +99,18 @@ const missed = (lesson: DiaryLesson) => lesson.items.filter((item) => !item.reac
 </template>
 
 <style scoped>
-.find { display: flex; flex-wrap: wrap; gap: 6px 24px; align-items: center; }
+.find { display: flex; flex-wrap: wrap; gap: var(--room-2) var(--room-6); align-items: center; }
 .find > .v-input { max-width: 320px; flex: 1 1 200px; }
-.late { display: flex; align-items: baseline; gap: 4px; }
+.late { display: flex; align-items: baseline; gap: var(--room-1); }
 .late input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
-ol > li { border-top: 1px solid var(--rule); padding: 8px 0; }
-.head { display: flex; gap: 14px; align-items: baseline; margin: 0; }
+ol > li { border-top: 1px solid var(--rule); padding: var(--room-2) 0; }
+.head { display: flex; gap: var(--room-4); align-items: baseline; margin: 0; }
 .head button { font-weight: 600; cursor: pointer; }
 .head button:hover { text-decoration: underline; text-underline-offset: 3px; }
 .note { margin: 0; white-space: pre-line; max-width: 60em; }
-.marks { margin: 0; display: flex; flex-wrap: wrap; gap: 0 14px; }
-.more ul { columns: 2; column-gap: 40px; }
+.marks { margin: 0; display: flex; flex-wrap: wrap; gap: 0 var(--room-4); }
+.more ul { columns: 2; column-gap: var(--room-7); }
 .head button { padding: 0; }
-@media (max-width: 600px) { .more ul { columns: 1; } }
-.more { padding: 6px 0 2px; }
+@media (--phone) { .more ul { columns: 1; } }
+.more { padding: var(--room-2) 0 2px; }
 </style>

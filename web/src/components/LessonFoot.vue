@@ -50,14 +50,14 @@ defineExpose({ write: () => field.value?.focus() })
 
 <style scoped>
 footer {
-  border-top: 1px solid var(--rule); padding: 12px 24px; display: flex; flex-wrap: wrap; gap: 10px 20px;
+  border-top: 1px solid var(--rule); padding: var(--room-3) var(--room-6); display: flex; flex-wrap: wrap; gap: var(--room-3) var(--room-5);
   align-items: center; background: var(--card); position: sticky; bottom: 0;
 }
-.marks { display: flex; gap: 8px; }
+.marks { display: flex; gap: var(--room-2); }
 .marks button {
   width: 92px; height: 64px; border: 1.5px solid var(--quiet); border-radius: 12px; display: flex;
   flex-direction: column; align-items: center; justify-content: center; cursor: pointer; line-height: 1.05;
-  padding: 0 4px;
+  padding: 0 var(--room-1);
 }
 .marks b { font-size: 1.5rem; }
 .marks small { font-size: 0.78rem; text-align: center; }
@@ -65,17 +65,17 @@ footer {
 .tools { display: flex; align-items: center; flex-wrap: wrap; }
 textarea {
   flex: 1 1 180px; min-width: 140px; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit;
-  background: transparent; resize: vertical; padding: 4px;
+  background: transparent; resize: vertical; padding: var(--room-1);
 }
 .hurt { flex-basis: 100%; margin: 0; }
 .hurt input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; min-width: 220px; }
-@media (max-width: 800px) {
-  footer { padding: 8px 14px; gap: 4px 8px; }
-  .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: 6px; }
+@media (--tablet) {
+  footer { padding: var(--room-2) var(--room-4); gap: var(--room-1) var(--room-2); }
+  .marks { order: -1; flex: 0 0 100%; min-width: 0; gap: var(--room-2); }
   .marks button { flex: 1 1 0; width: auto; min-width: 0; height: 58px; padding: 0; }
   .marks small { font-size: 0.7rem; }
   .tools { flex: 1; justify-content: center; }
-  .tools .v-btn { padding: 0 8px; min-width: 0; }
+  .tools .v-btn { padding: 0 var(--room-2); min-width: 0; }
   textarea { order: 1; flex-basis: 100%; }
 }
 </style>

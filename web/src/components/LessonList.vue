@@ -43,12 +43,12 @@ const changing = ref(false)
 </template>
 
 <style scoped>
-aside { border-right: 1px solid var(--rule); padding: 18px 14px; display: flex; flex-direction: column; gap: 8px; }
+aside { border-right: 1px solid var(--rule); padding: var(--room-5) var(--room-4); display: flex; flex-direction: column; gap: var(--room-2); }
 .who { display: flex; justify-content: space-between; font-size: 1.2rem; margin: 0; }
 .note { margin: 0; white-space: pre-line; max-height: 8em; overflow: auto; }
 li { display: flex; align-items: center; }
 .item {
-  flex: 1; display: flex; flex-direction: column; text-align: left; padding: 6px 10px; cursor: pointer;
+  flex: 1; display: flex; flex-direction: column; text-align: left; padding: var(--room-2) var(--room-3); cursor: pointer;
   line-height: 1.2; border-radius: 6px;
 }
 li.on .item { box-shadow: inset 4px 0 0 var(--moss); font-weight: 600; }
@@ -57,5 +57,5 @@ li button:hover { background: rgba(var(--v-theme-on-background), 0.06); }
 .moves { white-space: nowrap; }
 .moves button { width: 32px; height: 36px; cursor: pointer; }
 .moves button:disabled { opacity: 0.35; }
-@media (max-width: 800px) { aside { border-right: 0; } }
+@media (--tablet) { aside { border-right: 0; } }
 </style>

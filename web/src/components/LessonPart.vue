@@ -27,21 +27,21 @@ const ticked = defineModel<string[]>({ required: true })
 </template>
 
 <style scoped>
-h1 { font-size: 3.4rem; line-height: 1.05; margin: 12px 0 14px; }
+h1 { font-size: 3.4rem; line-height: 1.05; margin: var(--room-3) 0 var(--room-4); }
 .words { font-size: 1.75rem; line-height: 1.35; max-width: 36em; }
 .say { font: italic 500 2rem/1.3 var(--v-font-heading); max-width: 30em; margin-bottom: 0.3em; }
 .words.second { font-size: 1.4rem; }
 .checks { font-size: 1.5rem; line-height: 1.5; }
-.beside { float: right; width: 38%; margin-left: 28px; }
-.checks.row { display: flex; flex-wrap: wrap; gap: 0 30px; font-size: 1.3rem; }
+.beside { float: right; width: 38%; margin-left: var(--room-6); }
+.checks.row { display: flex; flex-wrap: wrap; gap: 0 var(--room-6); font-size: 1.3rem; }
 .checks input { width: 22px; height: 22px; accent-color: rgb(var(--v-theme-primary)); }
-.caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: 12px; margin-top: 12px; }
-details { font-size: 1.25rem; margin-top: 10px; }
+.caution { font-size: 1.25rem; border-left: 4px solid var(--fawn); padding-left: var(--room-3); margin-top: var(--room-3); }
+details { font-size: 1.25rem; margin-top: var(--room-3); }
 summary { cursor: pointer; }
-@media (max-width: 1050px) {
+@media (--desk) {
   .beside { float: none; width: auto; margin-left: 0; }
 }
-@media (max-width: 800px) {
+@media (--tablet) {
   h1 { font-size: 2.1rem; }
   .words { font-size: 1.25rem; }
   .checks { font-size: 1.15rem; }

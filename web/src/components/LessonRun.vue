@@ -180,7 +180,7 @@ useKeys((event) => {
         class="list" :lesson="lesson" :at="at" :given="given" :carried="carried" :saying="saying" :ending="ending" @go="go"
         @move="keeping.move" @changed="take" @finish="finish" @unbegin="unbegin"
       />
-      <main>
+      <div class="item">
         <p v-for="hold in holds" :key="hold.words" class="pain">{{ hold.words }}</p>
         <div class="top">
           <span class="aside-label">{{ item.reasons[0] }}</span>
@@ -208,7 +208,7 @@ useKeys((event) => {
           </div>
           <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
         </LessonPart>
-      </main>
+      </div>
       <LessonFoot
         ref="foot" v-model:note="note" v-model:hurt="hurt" class="foot" :part="part" :given="given" :wanted="carried.includes(item.id)"
         :first="at === 0" :last="at === items.length - 1" :metronome="metronome" @go="go(at + $event)" @mark="mark" @carry="carry(item)" @save="save"
@@ -220,23 +220,23 @@ useKeys((event) => {
 <style scoped>
 .lesson { display: grid; grid-template: 'problem problem' auto 'aside main' 1fr 'aside foot' auto / 250px minmax(0, 1fr); min-height: 100vh; }
 .lesson > .problem { grid-area: problem; }
-main { grid-area: main; }
+.item { grid-area: main; }
 .foot { grid-area: foot; }
 .list { grid-area: aside; }
-main { padding: 20px 40px; overflow: auto; }
-.top { display: flex; justify-content: space-between; gap: 20px; align-items: flex-start; font-size: 1.1rem; }
-.clocks { display: flex; gap: 34px; cursor: pointer; font-variant-numeric: tabular-nums; white-space: nowrap; }
+.item { padding: var(--room-5) var(--room-7); overflow: auto; }
+.top { display: flex; justify-content: space-between; gap: var(--room-5); align-items: flex-start; font-size: 1.1rem; }
+.clocks { display: flex; gap: var(--room-6); cursor: pointer; font-variant-numeric: tabular-nums; white-space: nowrap; }
 .clock, .whole { font-size: 2.6rem; font-weight: 600; line-height: 1; }
 .whole { font-weight: 400; color: var(--quiet); }
 .clocks small { font-size: 1rem; font-weight: 400; }
 .pain { color: var(--brick); font-weight: 600; font-size: 1.15rem; }
 .late { font-size: 1.15rem; color: var(--fawn); }
-.keys { display: flex; flex-wrap: wrap; gap: 6px; }
+.keys { display: flex; flex-wrap: wrap; gap: var(--room-2); }
 .excerpt { max-width: 900px; }
-@media (max-width: 800px) {
+@media (--tablet) {
   .lesson { grid-template: 'problem' auto 'main' 1fr 'foot' auto 'aside' auto / minmax(0, 1fr); }
-  main { padding: 14px; }
-  .top { flex-direction: column; gap: 6px; }
+  .item { padding: var(--room-4); }
+  .top { flex-direction: column; gap: var(--room-2); }
   .clock, .whole { font-size: 1.9rem; }
 }
 </style>

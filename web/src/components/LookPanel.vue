@@ -32,7 +32,7 @@ const crossings = computed(() => props.chart.crossings.filter((one) => one.cross
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: auto 1fr; gap: 2px 12px; margin: 0; line-height: 1.35; }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 2px var(--room-3); margin: 0; line-height: 1.35; }
 dt { font-style: italic; font-family: var(--v-font-heading); color: var(--quiet); }
 dd { margin: 0; }
 </style>

@@ -16,7 +16,7 @@ const emit = defineEmits<{ mark: [value: number] }>()
 </template>
 
 <style scoped>
-.marks { display: inline-flex; gap: 4px; }
+.marks { display: inline-flex; gap: var(--room-1); }
 button { width: 34px; height: 34px; border: 1px solid rgba(var(--v-theme-on-background), 0.45); border-radius: 50%; font-weight: 600; cursor: pointer; }
 button:hover:not(:disabled) { background: var(--moss); color: rgb(var(--v-theme-on-primary)); border-color: var(--moss); }
 button:disabled { opacity: 0.5; }

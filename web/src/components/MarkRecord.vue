@@ -63,7 +63,7 @@ const words = (mark: Mark): string =>
 <style scoped>
 .plain { padding: 0; }
 li > span { margin-left: 0.45em; }
-.loose { text-decoration: underline; cursor: pointer; margin-left: 6px; }
-.change { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; padding: 6px 0 10px; }
+.loose { text-decoration: underline; cursor: pointer; margin-left: var(--room-2); }
+.change { display: flex; flex-wrap: wrap; gap: var(--room-2) var(--room-4); align-items: center; padding: var(--room-2) 0 var(--room-3); }
 .change input { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
 </style>

@@ -91,12 +91,12 @@ const aim = computed(() => {
 .what { font-style: normal; font-size: 1.5rem; }
 .where { font-size: 1rem; font-style: italic; color: var(--quiet); }
 .place { font-weight: 600; margin: 2px 0; }
-.reasons { padding-left: 1.35em; margin: 4px 0 10px; }
+.reasons { padding-left: 1.35em; margin: var(--room-1) 0 var(--room-3); }
 .others button {
-  width: 100%; text-align: left; padding: 5px 8px; border: 1px solid var(--rule); border-radius: 6px; margin: 3px 0;
+  width: 100%; text-align: left; padding: var(--room-1) var(--room-2); border: 1px solid var(--rule); border-radius: 6px; margin: var(--room-1) 0;
   line-height: 1.35; cursor: pointer;
 }
 .others button:hover { border-color: var(--moss); }
 .price { float: right; color: var(--fawn); }
-.marks { display: flex; flex-wrap: wrap; margin-top: 8px; }
+.marks { display: flex; flex-wrap: wrap; margin-top: var(--room-2); }
 </style>

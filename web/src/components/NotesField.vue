@@ -45,7 +45,7 @@ defineExpose({ show })
 .notes { position: relative; border: 1px solid var(--quiet); border-radius: 6px; overflow: hidden; background: var(--card); }
 .notes:focus-within { border-color: var(--moss); box-shadow: 0 0 0 1px var(--moss); }
 .back, textarea {
-  margin: 0; padding: 10px 12px; font: 14px/1.5 ui-monospace, 'DejaVu Sans Mono', monospace; white-space: pre-wrap;
+  margin: 0; padding: var(--room-3) var(--room-3); font: 14px/1.5 ui-monospace, 'DejaVu Sans Mono', monospace; white-space: pre-wrap;
   overflow-wrap: break-word; width: 100%; height: 100%;
 }
 .back { position: absolute; inset: 0; color: transparent; overflow: hidden; pointer-events: none; }

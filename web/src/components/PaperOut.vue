@@ -18,7 +18,7 @@ const pdf = computed(() => `${props.href}${props.href.includes('?') ? '&' : '?'}
 </template>
 
 <style scoped>
-.out { margin-left: auto; display: flex; gap: 6px; align-items: center; }
+.out { margin-left: auto; display: flex; gap: var(--room-2); align-items: center; }
 .size { width: 92px; flex: 0 0 auto; }
 .size :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }
 </style>

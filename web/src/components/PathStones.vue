@@ -39,19 +39,19 @@ const words = (stone: Stone) => [stone.state, ...(stone.held ? ['held'] : []), .
 </template>
 
 <style scoped>
-.path { display: grid; grid-template-columns: 104px 1fr; gap: 2px 12px; }
-.stage { padding-top: 4px; text-align: right; line-height: 1.15; }
+.path { display: grid; grid-template-columns: 104px 1fr; gap: 2px var(--room-3); }
+.stage { padding-top: var(--room-1); text-align: right; line-height: 1.15; }
 .stage small { display: block; color: var(--quiet); font-size: 0.8rem; }
-.row { display: flex; flex-wrap: wrap; gap: 2px 4px; border-left: 2px solid var(--rule); padding-left: 10px; align-items: center; min-height: 38px; }
+.row { display: flex; flex-wrap: wrap; gap: 2px var(--room-1); border-left: 2px solid var(--rule); padding-left: var(--room-3); align-items: center; min-height: 38px; }
 .stone {
-  display: flex; align-items: center; gap: 7px; padding: 3px; border-radius: 16px; text-align: left; line-height: 1.15;
+  display: flex; align-items: center; gap: var(--room-2); padding: var(--room-1); border-radius: 16px; text-align: left; line-height: 1.15;
   cursor: pointer; font-size: 0.95rem; min-width: 28px; min-height: 28px;
 }
-.stone:has(span) { padding-right: 9px; }
+.stone:has(span) { padding-right: var(--room-2); }
 .stone:hover, .stone.on { background: rgba(var(--v-theme-on-background), 0.07); }
 .stone.held { box-shadow: inset 0 0 0 1.5px var(--brick); }
 small { display: block; color: var(--quiet); }
-.every { display: block; margin: 6px 0 0 116px; cursor: pointer; }
+.every { display: block; margin: var(--room-2) 0 0 116px; cursor: pointer; }
 .every input { accent-color: rgb(var(--v-theme-primary)); }
-@media (max-width: 600px) { .path { grid-template-columns: 1fr; } .stage { text-align: left; } .every { margin-left: 0; } }
+@media (--phone) { .path { grid-template-columns: 1fr; } .stage { text-align: left; } .every { margin-left: 0; } }
 </style>

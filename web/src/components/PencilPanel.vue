@@ -57,11 +57,11 @@ const label = (mark: PencilMark) => [PENCIL_WORDS[mark.kind], mark.text].filter(
 </template>
 
 <style scoped>
-.pencil { margin-top: 10px; }
+.pencil { margin-top: var(--room-3); }
 summary { cursor: pointer; }
 .row { display: flex; flex-wrap: wrap; }
-.row :deep(.v-btn) { min-width: 0; padding: 0 8px; }
+.row :deep(.v-btn) { min-width: 0; padding: 0 var(--room-2); }
 .dynamic { font-style: italic; font-weight: 700; font-family: var(--v-font-heading); }
-.line { display: flex; gap: 4px; margin-top: 4px; }
-.line input { flex: 1; min-width: 0; border: 1px solid var(--quiet); border-radius: 5px; padding: 3px 8px; background: var(--card); color: inherit; }
+.line { display: flex; gap: var(--room-1); margin-top: var(--room-1); }
+.line input { flex: 1; min-width: 0; border: 1px solid var(--quiet); border-radius: 5px; padding: var(--room-1) var(--room-2); background: var(--card); color: inherit; }
 </style>

@@ -47,10 +47,10 @@ const edge = (id: string): boolean => id === props.chart.notes[0]!.id || id === 
 </template>
 
 <style scoped>
-li { display: flex; gap: 2px 6px; align-items: center; flex-wrap: wrap; border-top: 1px solid var(--rule); padding: 4px 0; }
+li { display: flex; gap: 2px var(--room-2); align-items: center; flex-wrap: wrap; border-top: 1px solid var(--rule); padding: var(--room-1) 0; }
 li:first-child { border-top: 0; }
-input { border: 0; border-bottom: 1px solid var(--quiet); padding: 1px 4px; color: inherit; font: inherit; background: transparent; }
+input { border: 0; border-bottom: 1px solid var(--quiet); padding: 1px var(--room-1); color: inherit; font: inherit; background: transparent; }
 .push { margin-left: auto; }
-.push .v-btn { padding: 0 8px; min-width: 0; }
+.push .v-btn { padding: 0 var(--room-2); min-width: 0; }
 .problem { flex-basis: 100%; }
 </style>

@@ -49,11 +49,11 @@ const look = (): void => void player.load().catch(() => undefined)
 </template>
 
 <style scoped>
-.bar { display: flex; align-items: center; gap: 4px 16px; flex-wrap: wrap; }
+.bar { display: flex; align-items: center; gap: var(--room-1) var(--room-4); flex-wrap: wrap; }
 .tempo { display: inline-flex; align-items: center; }
 output { min-width: 2.2em; text-align: center; font-weight: 600; }
 .tempo .v-btn { min-width: 36px; font-size: 1.15rem; }
-label { display: inline-flex; gap: 5px; align-items: center; cursor: pointer; }
+label { display: inline-flex; gap: var(--room-1); align-items: center; cursor: pointer; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 .drone { max-width: 150px; min-width: 110px; flex: 0 0 auto; }
 .drone :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }

@@ -79,6 +79,6 @@ const options = computed(() => {
 <style scoped>
 .plot { height: 200px; }
 table { border-collapse: collapse; }
-th, td { text-align: right; padding: 1px 12px 1px 0; font-weight: 400; }
+th, td { text-align: right; padding: 1px var(--room-3) 1px 0; font-weight: 400; }
 th { font-style: italic; font-family: var(--v-font-heading); }
 </style>

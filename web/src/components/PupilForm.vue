@@ -156,7 +156,7 @@ function overTheirs(): void {
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 20px; }
+.grid { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-5); }
 .wide { grid-column: 1 / -1; }
-@media (max-width: 500px) { .grid { grid-template-columns: 1fr; } }
+@media (--phone) { .grid { grid-template-columns: 1fr; } }
 </style>

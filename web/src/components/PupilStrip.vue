@@ -52,11 +52,11 @@ useKeys((event) => {
 </template>
 
 <style scoped>
-.strip { display: flex; align-items: center; gap: 14px; padding: 6px 28px; border-bottom: 1px solid var(--rule); }
+.strip { display: flex; align-items: center; gap: var(--room-4); padding: var(--room-2) var(--room-6); border-bottom: 1px solid var(--rule); }
 .who { max-width: 250px; min-width: 180px; }
-.who :deep(.v-field__input) { padding-top: 4px; padding-bottom: 2px; min-height: 36px; font-weight: 600; }
+.who :deep(.v-field__input) { padding-top: var(--room-1); padding-bottom: 2px; min-height: 36px; font-weight: 600; }
 .next { flex: 1; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-kbd { border: 1px solid var(--rule); border-radius: 4px; padding: 0 7px; margin-left: auto; }
-@media (max-width: 700px) { .strip { padding: 4px 14px; } .next, kbd, .aside-label { display: none; } }
+kbd { border: 1px solid var(--rule); border-radius: 4px; padding: 0 var(--room-2); margin-left: auto; }
+@media (--rail) { .strip { padding: var(--room-1) var(--room-4); } .next, kbd, .aside-label { display: none; } }
 @media print { .strip { display: none; } }
 </style>

@@ -105,11 +105,11 @@ const at = computed(() => ['weekday', 'time', 'minutes', 'from', 'back_on', 'kin
 </template>
 
 <style scoped>
-.row { display: flex; justify-content: space-between; gap: 12px; padding: 3px 0; align-items: baseline; }
+.row { display: flex; justify-content: space-between; gap: var(--room-3); padding: var(--room-1) 0; align-items: baseline; }
 .row + .v-btn, form + .v-btn, ul + .v-btn, h3 + .v-btn { align-self: start; }
-h3 { margin-top: 18px; }
-.form { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; margin-top: 8px; }
+h3 { margin-top: var(--room-5); }
+.form { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-5); margin-top: var(--room-2); }
 .all { grid-column: 1 / -1; margin: 0; }
-.acts { display: flex; gap: 8px; flex-wrap: wrap; margin: 8px 0 0; }
-@media (max-width: 500px) { .form { grid-template-columns: 1fr; } }
+.acts { display: flex; gap: var(--room-2); flex-wrap: wrap; margin: var(--room-2) 0 0; }
+@media (--phone) { .form { grid-template-columns: 1fr; } }
 </style>

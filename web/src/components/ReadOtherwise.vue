@@ -48,7 +48,7 @@ const again = () => act(async () => {
 </template>
 
 <style scoped>
-.otherwise { display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; font-size: 0.92rem; padding: 2px 0 4px; }
-select { border: 1px solid var(--quiet); border-radius: 5px; padding: 2px 6px; background: var(--card); color: inherit; }
+.otherwise { display: flex; flex-wrap: wrap; gap: var(--room-1) var(--room-4); align-items: center; font-size: 0.92rem; padding: 2px 0 var(--room-1); }
+select { border: 1px solid var(--quiet); border-radius: 5px; padding: 2px var(--room-2); background: var(--card); color: inherit; }
 .problem { flex-basis: 100%; }
 </style>

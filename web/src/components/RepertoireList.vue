@@ -54,10 +54,10 @@ const LISTS = [['work', 'In work'], ['next', 'Next'], ['concert', 'For the conce
 </template>
 
 <style scoped>
-.lists { display: grid; grid-template-columns: repeat(auto-fit, minmax(180px, 1fr)); gap: 8px 30px; }
-li { display: flex; gap: 10px; align-items: baseline; }
+.lists { display: grid; grid-template-columns: repeat(auto-fit, minmax(180px, 1fr)); gap: var(--room-2) var(--room-6); }
+li { display: flex; gap: var(--room-3); align-items: baseline; }
 li button { cursor: pointer; min-width: 24px; }
 .loose { text-decoration: underline; }
-.add { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin-top: 8px; }
+.add { display: flex; flex-wrap: wrap; gap: var(--room-3); align-items: center; margin-top: var(--room-2); }
 .add .v-input { max-width: 300px; flex: 1 1 200px; }
 </style>

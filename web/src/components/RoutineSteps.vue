@@ -21,7 +21,7 @@ defineProps<{ steps: RoutineStep[]; large?: boolean; pictures?: Record<string, P
 </template>
 
 <style scoped>
-.routine li { display: grid; grid-template-columns: 76px 1fr; gap: 12px; padding: 5px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+.routine li { display: grid; grid-template-columns: 76px 1fr; gap: var(--room-3); padding: var(--room-1) 0; border-top: 1px solid var(--rule); align-items: baseline; }
 .routine li:first-child { border-top: 0; }
 .count { font-weight: 600; white-space: nowrap; }
 .count small { display: block; font-weight: 400; color: var(--quiet); }

@@ -59,6 +59,6 @@ const apart = () =>
 </template>
 
 <style scoped>
-.second { margin: 8px 0 4px; }
+.second { margin: var(--room-2) 0 var(--room-1); }
 .second .v-autocomplete { max-width: 420px; }
 </style>

@@ -86,9 +86,9 @@ const reach = (at: number): number => 30 + (at / frame.value!.shown) * 240
 </template>
 
 <style scoped>
-.picture { margin: 6px 0; max-width: 300px; }
-.picture.large { max-width: 430px; margin: 10px 0 14px; }
-figcaption { font-size: 0.82rem; line-height: 1.3; margin-top: 4px; }
+.picture { margin: var(--room-2) 0; max-width: 300px; }
+.picture.large { max-width: 430px; margin: var(--room-3) 0 var(--room-4); }
+figcaption { font-size: 0.82rem; line-height: 1.3; margin-top: var(--room-1); }
 .large figcaption { font-size: 1.05rem; }
 svg { display: block; width: 100%; height: auto; overflow: visible; }
 text { font: 500 11.5px var(--v-font-body); fill: var(--ink); }

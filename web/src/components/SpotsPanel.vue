@@ -69,9 +69,9 @@ watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(
 </template>
 
 <style scoped>
-.spot { border-top: 1px solid var(--rule); padding: 4px 0; }
+.spot { border-top: 1px solid var(--rule); padding: var(--room-1) 0; }
 .spot:first-child { border-top: 0; }
-.head { text-align: left; width: 100%; padding: 3px 0; cursor: pointer; line-height: 1.35; }
+.head { text-align: left; width: 100%; padding: var(--room-1) 0; cursor: pointer; line-height: 1.35; }
 .chosen .head { color: var(--fawn); }
 .marks { display: flex; flex-wrap: wrap; }
 </style>

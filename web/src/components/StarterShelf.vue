@@ -48,6 +48,6 @@ const take = () => act(async () => {
 
 <style scoped>
 summary { cursor: pointer; }
-.stages { columns: 2 260px; column-gap: 28px; margin-top: 8px; }
-.stages > div { break-inside: avoid; margin-bottom: 12px; }
+.stages { columns: 2 260px; column-gap: var(--room-6); margin-top: var(--room-2); }
+.stages > div { break-inside: avoid; margin-bottom: var(--room-3); }
 </style>

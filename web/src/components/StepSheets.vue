@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { barsThatFit, CARD, indexed } from '../geometry/bands'
 import { engrave, waitingWords } from '../composables/useEngraver'
@@ -16,7 +17,6 @@ const pages = ref<string[][]>([])
 const indices = computed(() => props.sheets.map((sheet) => indexed(sheet.chart.notes)))
 const problem = ref('')
 let drawn = ''
-let watcher: ResizeObserver | undefined
 
 async function draw(): Promise<void> {
   const width = Math.floor(box.value?.clientWidth ?? 0)
@@ -37,11 +37,7 @@ async function draw(): Promise<void> {
     problem.value = (error as Error).message
   }
 }
-onMounted(() => {
-  watcher = new ResizeObserver(() => void draw())
-  if (box.value) watcher.observe(box.value)
-})
-onUnmounted(() => watcher?.disconnect())
+useResizeObserver(box, () => void draw())
 watch(() => props.sheets, draw)
 </script>
 

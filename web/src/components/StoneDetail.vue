@@ -66,14 +66,14 @@ function mark(value: number): void {
 
 <style scoped>
 .detail {
-  display: grid; grid-template-columns: 1.4fr 1fr; gap: 8px 36px; margin: 12px 0 0 116px; padding: 12px 16px;
+  display: grid; grid-template-columns: 1.4fr 1fr; gap: var(--room-2) 36px; margin: var(--room-3) 0 0 116px; padding: var(--room-3) var(--room-4);
   background: var(--card); border-radius: 8px;
 }
-.plain { padding: 0; margin-bottom: 6px; }
-.more { display: flex; flex-wrap: wrap; gap: 14px; align-items: end; }
-.hurt { display: flex; gap: 6px; align-items: center; padding-bottom: 8px; white-space: nowrap; }
+.plain { padding: 0; margin-bottom: var(--room-2); }
+.more { display: flex; flex-wrap: wrap; gap: var(--room-4); align-items: end; }
+.hurt { display: flex; gap: var(--room-2); align-items: center; padding-bottom: var(--room-2); white-space: nowrap; }
 .pain { color: var(--brick); }
 input[type='date'] { border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
-@media (max-width: 700px) { .detail { grid-template-columns: 1fr; margin-left: 0; } }
+@media (--rail) { .detail { grid-template-columns: 1fr; margin-left: 0; } }
 </style>

@@ -28,5 +28,5 @@ void load()
 </template>
 
 <style scoped>
-.account :deep(.fields) { display: flex; flex-direction: column; gap: 10px; align-items: start; width: 100%; }
+.account :deep(.fields) { display: flex; flex-direction: column; gap: var(--room-3); align-items: start; width: 100%; }
 </style>

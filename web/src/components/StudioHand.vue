@@ -71,10 +71,10 @@ const rest = (habit: Habit) => habit.where.length - SHOWN
 
 <style scoped>
 .about { max-width: 74ch; }
-.choice { display: flex; gap: 8px; align-items: center; margin: 8px 0; }
+.choice { display: flex; gap: var(--room-2); align-items: center; margin: var(--room-2) 0; }
 input { accent-color: rgb(var(--v-theme-primary)); }
-.habits { display: grid; grid-template-columns: repeat(auto-fill, minmax(320px, 1fr)); gap: 10px 28px; margin: 6px 0 10px; }
-.habits li { border-top: 1px solid var(--rule); padding-top: 8px; }
+.habits { display: grid; grid-template-columns: repeat(auto-fill, minmax(320px, 1fr)); gap: var(--room-3) var(--room-6); margin: var(--room-2) 0 var(--room-3); }
+.habits li { border-top: 1px solid var(--rule); padding-top: var(--room-2); }
 .words { font-weight: 600; }
 .say { margin: 2px 0 0 -10px; }
 .faded { opacity: 0.62; }

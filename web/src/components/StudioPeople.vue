@@ -46,6 +46,6 @@ const day = (at: string) => fullDate(at.slice(0, 10))
 </template>
 
 <style scoped>
-.ask { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; margin-top: 8px; }
+.ask { display: flex; flex-wrap: wrap; gap: var(--room-3); align-items: center; margin-top: var(--room-2); }
 .ask .v-input { max-width: 380px; min-width: 240px; }
 </style>

@@ -93,10 +93,10 @@ function usual(): void {
 </template>
 
 <style scoped>
-.grid { margin: 14px 0 22px; display: grid; grid-template-columns: 1fr 1fr; gap: 10px 30px; max-width: 860px; }
+.grid { margin: var(--room-4) 0 var(--room-5); display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-6); max-width: 860px; }
 .zone { display: grid; grid-template-columns: 1fr auto; align-items: end; }
-.rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: 4px 24px; align-items: center; max-width: 860px; margin-bottom: 10px; }
+.rules { display: grid; grid-template-columns: minmax(200px, 430px) 1fr; gap: var(--room-1) var(--room-6); align-items: center; max-width: 860px; margin-bottom: var(--room-3); }
 .rules input[type='checkbox'] { width: 18px; height: 18px; accent-color: rgb(var(--v-theme-primary)); }
-.rules span { display: grid; grid-template-columns: 150px 1fr; gap: 12px; align-items: center; }
-@media (max-width: 700px) { .grid, .rules { grid-template-columns: 1fr; } }
+.rules span { display: grid; grid-template-columns: 150px 1fr; gap: var(--room-3); align-items: center; }
+@media (--rail) { .grid, .rules { grid-template-columns: 1fr; } }
 </style>

@@ -27,6 +27,6 @@ onMounted(() => void ask('get', '/api/statistics').then((found) => (years.value 
 
 <style scoped>
 table { border-collapse: collapse; }
-th, td { text-align: right; padding: 2px 18px 2px 0; font-weight: 400; }
+th, td { text-align: right; padding: 2px var(--room-5) 2px 0; font-weight: 400; }
 th { font: italic 500 1rem var(--v-font-heading); color: var(--quiet); }
 </style>

@@ -47,6 +47,6 @@ async function send(): Promise<void> {
 </template>
 
 <style scoped>
-.take { display: inline-flex; gap: 10px; align-items: baseline; flex-wrap: wrap; }
-.name { display: flex; gap: 8px; align-items: baseline; min-width: 320px; }
+.take { display: inline-flex; gap: var(--room-3); align-items: baseline; flex-wrap: wrap; }
+.name { display: flex; gap: var(--room-2); align-items: baseline; min-width: 320px; }
 </style>

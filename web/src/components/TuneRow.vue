@@ -59,7 +59,7 @@ const ACTS = [
 
 <style scoped>
 .tune {
-  display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.5fr 128px auto; gap: 6px 18px; padding: 9px 0;
+  display: grid; grid-template-columns: minmax(180px, 1.1fr) 1.5fr 128px auto; gap: var(--room-2) var(--room-5); padding: var(--room-2) 0;
   border-bottom: 1px solid var(--rule); align-items: start;
 }
 .tune:last-child { border-bottom: 0; }
@@ -67,5 +67,5 @@ const ACTS = [
 .source { font-style: italic; }
 h3 a { color: var(--ink); }
 .open { white-space: nowrap; }
-@media (max-width: 800px) { .tune { grid-template-columns: 1fr auto; } .share { display: none; } }
+@media (--tablet) { .tune { grid-template-columns: 1fr auto; } .share { display: none; } }
 </style>

@@ -61,10 +61,10 @@ function add(): void {
 
 <style scoped>
 .sum { font-size: 1rem; }
-.item { display: grid; grid-template-columns: 1fr 40px auto; gap: 4px; align-items: center; border-top: 1px solid var(--rule); padding: 3px 0; }
-.title { text-align: left; cursor: pointer; line-height: 1.25; padding: 3px 0; }
+.item { display: grid; grid-template-columns: 1fr 40px auto; gap: var(--room-1); align-items: center; border-top: 1px solid var(--rule); padding: var(--room-1) 0; }
+.title { text-align: left; cursor: pointer; line-height: 1.25; padding: var(--room-1) 0; }
 .min { width: 40px; text-align: right; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
 .moves button { width: 26px; height: 28px; cursor: pointer; }
 .moves button:disabled { opacity: 0.35; }
-.edit { grid-column: 1 / -1; display: grid; gap: 8px; padding: 4px 0 8px; }
+.edit { grid-column: 1 / -1; display: grid; gap: var(--room-2); padding: var(--room-1) 0 var(--room-2); }
 </style>

@@ -54,24 +54,24 @@ const next = (count: number) => (count >= 5 ? 0 : count + 1)
 <style scoped>
 .early:empty { display: none; }
 .work li {
-  display: grid; grid-template-columns: 1fr auto; gap: 2px 20px; padding: 3px 0; border-top: 1px solid var(--rule);
+  display: grid; grid-template-columns: 1fr auto; gap: 2px var(--room-5); padding: var(--room-1) 0; border-top: 1px solid var(--rule);
   align-items: start; break-inside: avoid;
 }
 .work li:first-child { border-top: 0; }
-.seen { float: right; width: 58mm; margin: 0 0 2px 12px; }
+.seen { float: right; width: 58mm; margin: 0 0 2px var(--room-3); }
 .words p { margin: 0; font-size: 0.9rem; line-height: 1.35; }
-.minutes { color: var(--quiet); white-space: nowrap; margin-left: 4px; }
-.boxes { display: inline-flex; gap: 4px; padding-top: 2px; }
+.minutes { color: var(--quiet); white-space: nowrap; margin-left: var(--room-1); }
+.boxes { display: inline-flex; gap: var(--room-1); padding-top: 2px; }
 .day { display: flex; flex-direction: column; align-items: center; }
 .letters { font-size: 0.68rem; line-height: 1.1; color: var(--quiet); }
 .box { width: 20px; height: 20px; border: 1.3px solid var(--ink); display: grid; place-items: center; font-size: 0.85rem; font-weight: 600; }
 button.box { width: 32px; height: 32px; border-radius: 6px; cursor: pointer; padding: 0; }
 .box.now { box-shadow: 0 0 0 2px var(--moss); }
 .box.done { background: var(--moss); color: rgb(var(--v-theme-on-primary)); }
-.acts .v-btn { min-width: 0; padding: 0 9px; }
-@media (max-width: 640px) {
+.acts .v-btn { min-width: 0; padding: 0 var(--room-2); }
+@media (--phone) {
   .work li { grid-template-columns: 1fr; }
-  .boxes { justify-content: space-between; padding: 4px 0 8px; }
+  .boxes { justify-content: space-between; padding: var(--room-1) 0 var(--room-2); }
   button.box { width: 40px; height: 40px; }
 }
 @media screen and (max-width: 640px) { .seen { float: none; width: auto; margin: 2px 0; } }

@@ -28,7 +28,7 @@ const emit = defineEmits<{ write: [string: string, finger: number] }>()
 
 <style scoped>
 .pad { border-collapse: collapse; width: 100%; }
-th { font-weight: 600; padding: 0 10px 0 2px; text-align: left; }
+th { font-weight: 600; padding: 0 var(--room-3) 0 2px; text-align: left; }
 thead th { text-align: center; padding: 0 2px; font-weight: 400; }
 tr.on th { color: var(--moss); text-decoration: underline; text-underline-offset: 4px; }
 td { padding: 2px; border-bottom: 1px solid var(--rule); }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { nextTick, onMounted, onUnmounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { nextTick, onUnmounted, ref, watch } from 'vue'
 import type { Writing } from '../api/types'
 import { engrave, engraveInTwo, SCALE, waitingWords } from '../composables/useEngraver'
 import { asSystems } from '../geometry/systems'
@@ -17,7 +18,6 @@ let latest = 0
 let whole: ReturnType<typeof setTimeout> | undefined
 const PAUSE = 500 // ms without a key until the tune is engraved as a whole
 const known = new Map<string, string>() // systems as they were engraved last, by their text and width
-let watcher: ResizeObserver | undefined
 let drawn = ''
 
 async function draw(): Promise<void> {
@@ -97,14 +97,8 @@ function light(): void {
 }
 watch(() => props.view, draw)
 watch(() => props.now, light)
-onMounted(() => {
-  watcher = new ResizeObserver(() => void draw())
-  watcher.observe(sheet.value!)
-})
-onUnmounted(() => {
-  watcher?.disconnect()
-  clearTimeout(whole)
-})
+useResizeObserver(sheet, () => void draw())
+onUnmounted(() => clearTimeout(whole))
 
 /** The sound nearest to a point of the system it is on: its number, and how far to the left of the point it stands. */
 function nearest(x: number, system: Element): { number: number; away: number } | null {

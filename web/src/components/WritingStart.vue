@@ -35,5 +35,5 @@ function setTempo(): void {
 </template>
 
 <style scoped>
-.start { display: grid; grid-template-columns: 1fr 1fr; gap: 14px 16px; padding-top: 14px; }
+.start { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-4) var(--room-4); padding-top: var(--room-4); }
 </style>

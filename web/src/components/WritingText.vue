@@ -48,11 +48,11 @@ const SIGNS: [string, string][] = [
 </template>
 
 <style scoped>
-.as-text { margin-top: 14px; }
+.as-text { margin-top: var(--room-4); }
 summary { cursor: pointer; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 28px; margin-top: 8px; }
-.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px 18px; align-content: start; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: var(--room-6); margin-top: var(--room-2); }
+.signs { display: grid; grid-template-columns: max-content 1fr; gap: 2px var(--room-5); align-content: start; }
 .signs dd { margin: 0; }
 code { font-family: ui-monospace, 'DejaVu Sans Mono', monospace; }
-@media (max-width: 900px) { .two { grid-template-columns: minmax(0, 1fr); } }
+@media (--slate) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import TabRow from './TabRow.vue'
 import type { Writing } from '../api/types'
 import { DYNAMICS, KEYS, LENGTHS, lengthWords, METERS, PICKUPS, type Act } from '../geometry/writing'
 
 /** What can be done to the note in hand or the notes to come, each with its key. */
 const props = defineProps<{ view: Writing; copied: boolean }>()
 const emit = defineEmits<{ press: [...acts: Act[]]; copy: []; paste: [] }>()
-const open = ref<'notes' | 'bars' | 'words'>('notes')
+const TABS = [{ id: 'notes', title: 'Signs' }, { id: 'bars', title: 'Bars and key' }, { id: 'words', title: 'Words, chords' }] as const
+const open = ref<(typeof TABS)[number]['id']>('notes')
 
 const end = computed(() => props.view.anchor === null && (props.view.cursor === null || props.view.cursor === props.view.sounds.length - 1))
 const length = computed(() => (end.value ? (props.view.pen.once ?? props.view.pen.length) : props.view.hand?.length))
@@ -80,13 +82,8 @@ function grace(): void {
         copy<kbd>Ctrl C</kbd></v-btn>
       <v-btn density="compact" :disabled="!copied" title="Behind what is in hand" @click="emit('paste')">put the copy here<kbd>Ctrl V</kbd></v-btn>
     </div>
-    <div class="tabs" role="tablist" aria-label="More signs">
-      <button
-        v-for="[id, title] in [['notes', 'Signs'], ['bars', 'Bars and key'], ['words', 'Words, chords']] as const" :key="id" type="button"
-        role="tab" :aria-selected="open === id" @click="open = id"
-      >{{ title }}</button>
-    </div>
-    <div v-if="open === 'notes'" class="row" role="tabpanel">
+    <TabRow v-model="open" :tabs="TABS" label="More signs" panel="more-signs" />
+    <div v-if="open === 'notes'" id="more-signs" class="row" role="tabpanel" aria-labelledby="tab-notes">
       <v-btn
         v-for="[mark, name] in MARKS" :key="mark" density="compact" :variant="has(mark) ? 'tonal' : 'text'" :disabled="!view.hand"
         @click="emit('press', { do: 'mark', given: { mark } })"
@@ -112,7 +109,7 @@ function grace(): void {
         <v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.letter ? 'grace note' : 'no grace notes' }}</v-btn>
       </form>
     </div>
-    <div v-else-if="open === 'bars'" class="row" role="tabpanel">
+    <div v-else-if="open === 'bars'" id="more-signs" class="row" role="tabpanel" aria-labelledby="tab-bars">
       <v-btn density="compact" @click="emit('press', { do: 'repeat' })">repeat from here</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'repeat_end' })">repeat to here</v-btn>
       <v-btn density="compact" :disabled="!view.hand" @click="emit('press', { do: 'ending', given: { number: '1' } })">1st ending</v-btn>
@@ -146,7 +143,7 @@ function grace(): void {
         @change="emit('press', { do: 'tempo', given: { tempo: ($event.target as HTMLInputElement).value } })"
       />
     </div>
-    <div v-else class="row" role="tabpanel">
+    <div v-else id="more-signs" class="row" role="tabpanel" aria-labelledby="tab-words">
       <form class="inline" @submit.prevent="say('words')">
         <input v-model="typed.words" aria-label="Words over the note in hand" maxlength="80" placeholder="sweetly" />
         <v-btn type="submit" density="compact" :disabled="!view.hand">{{ typed.words ? 'words here' : 'no words here' }}</v-btn>
@@ -173,23 +170,20 @@ function grace(): void {
 </template>
 
 <style scoped>
-.tools { display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; }
+.tools { display: grid; grid-template-columns: minmax(0, 1fr); gap: var(--room-2); }
 .row { display: flex; flex-wrap: wrap; align-items: center; gap: 0 2px; min-height: 34px; }
-.row :deep(.v-btn) { min-width: 0; padding: 0 7px; font-weight: 500; letter-spacing: 0; }
+.row :deep(.v-btn) { min-width: 0; padding: 0 var(--room-2); font-weight: 500; letter-spacing: 0; }
 kbd {
-  margin-left: 6px; font: 600 0.72rem ui-monospace, 'DejaVu Sans Mono', monospace; color: var(--quiet);
-  border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; text-transform: none;
+  margin-left: var(--room-2); font: 600 0.72rem ui-monospace, 'DejaVu Sans Mono', monospace; color: var(--quiet);
+  border: 1px solid var(--rule); border-radius: 4px; padding: 0 var(--room-1); text-transform: none;
 }
 .dynamic { font-style: italic; font-weight: 700 !important; font-family: var(--v-font-heading); }
 .gap { flex-basis: 100%; height: 4px; }
-.tabs { display: flex; gap: 18px; border-bottom: 1px solid var(--rule); }
-.tabs button { padding: 4px 0; cursor: pointer; color: var(--quiet); }
-.tabs button[aria-selected='true'] { color: var(--ink); font-weight: 600; box-shadow: inset 0 -2px var(--moss); }
-.pick { max-width: 150px; min-width: 130px; margin: 10px 10px 0 0; }
-.inline { display: inline-flex; align-items: center; gap: 4px; margin-right: 12px; }
+.pick { max-width: 150px; min-width: 130px; margin: var(--room-3) var(--room-3) 0 0; }
+.inline { display: inline-flex; align-items: center; gap: var(--room-1); margin-right: var(--room-3); }
 .inline.wide { flex: 1 1 100%; flex-wrap: wrap; }
 .inline input, .inline select {
-  border: 1px solid var(--quiet); border-radius: 5px; padding: 3px 8px; background: var(--card); color: inherit;
+  border: 1px solid var(--quiet); border-radius: 5px; padding: var(--room-1) var(--room-2); background: var(--card); color: inherit;
   max-width: 170px;
 }
 .inline .long { flex: 1; max-width: none; min-width: 160px; }

@@ -1,4 +1,4 @@
-import { onMounted, onUnmounted } from 'vue'
+import { useEventListener } from '@vueuse/core'
 
 /** True while a key belongs to a field or an open menu, not to the page. */
 export function typing(event: KeyboardEvent): boolean {
@@ -10,9 +10,7 @@ export function typing(event: KeyboardEvent): boolean {
 
 /** Listens to keys on the page while the component is there; fields keep their keys. */
 export function useKeys(handler: (event: KeyboardEvent) => void): void {
-  const listen = (event: KeyboardEvent) => {
+  useEventListener('keydown', (event) => {
     if (!typing(event) && !event.defaultPrevented) handler(event)
-  }
-  onMounted(() => window.addEventListener('keydown', listen))
-  onUnmounted(() => window.removeEventListener('keydown', listen))
+  })
 }

@@ -1,4 +1,5 @@
-import { computed, onMounted, onUnmounted, ref, watch, type Ref } from 'vue'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
 import { ask, byId, localDate, type Trouble } from '../api/client'
 import type { Lesson } from '../api/types'
 import { inOrder } from '../geometry/lesson'
@@ -90,16 +91,8 @@ export function useLessonKeeping(lesson: Ref<Lesson>) {
     if (unkept >= SAVE) void save()
   }
   watch(note, keep)
-  let tick: ReturnType<typeof setInterval> | undefined
-  const hide = (): void => void (document.hidden && save())
-  onMounted(() => {
-    tick = setInterval(beat, 1000)
-    document.addEventListener('visibilitychange', hide)
-  })
-  onUnmounted(() => {
-    clearInterval(tick)
-    document.removeEventListener('visibilitychange', hide)
-  })
+  useIntervalFn(beat, 1000)
+  useEventListener(document, 'visibilitychange', () => void (document.hidden && save()))
 
   return { at, item, seconds, spent, own, carried, note, key, running, away, problem, keep, forget, state, save, take, move }
 }

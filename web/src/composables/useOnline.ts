@@ -1,10 +1,8 @@
-import { onMounted, onUnmounted } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { onMounted } from 'vue'
 
 /** Does something when the component is there, and again whenever the connection comes back. */
 export function useOnline(work: () => void): void {
-  onMounted(() => {
-    window.addEventListener('online', work)
-    work()
-  })
-  onUnmounted(() => window.removeEventListener('online', work))
+  useEventListener('online', work)
+  onMounted(work)
 }

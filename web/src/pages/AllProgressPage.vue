@@ -72,16 +72,16 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
 </template>
 
 <style scoped>
-.kinds { display: flex; flex-wrap: wrap; gap: 4px 8px; margin-bottom: 14px; }
-.kinds button { padding: 4px 12px; border: 1px solid var(--rule); border-radius: 14px; cursor: pointer; }
+.kinds { display: flex; flex-wrap: wrap; gap: var(--room-1) var(--room-2); margin-bottom: var(--room-4); }
+.kinds button { padding: var(--room-1) var(--room-3); border: 1px solid var(--rule); border-radius: 14px; cursor: pointer; }
 .kinds .on { border-color: var(--moss); color: var(--moss); box-shadow: inset 0 -2px 0 var(--moss); }
 table { width: 100%; border-collapse: collapse; }
 th { text-align: left; font: italic 500 1rem var(--v-font-heading); color: var(--quiet); }
-th, td { padding: 7px 14px 7px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
+th, td { padding: var(--room-2) var(--room-4) var(--room-2) 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
 td a { font-weight: 600; }
 td:nth-child(3), td:nth-child(4) { white-space: nowrap; }
 .counts { white-space: nowrap; }
-.counts > span { margin-right: 9px; display: inline-flex; gap: 3px; align-items: center; }
+.counts > span { margin-right: var(--room-2); display: inline-flex; gap: var(--room-1); align-items: center; }
 .all { fill: none; stroke: var(--quiet); }
 .told { fill: var(--moss); }
 </style>

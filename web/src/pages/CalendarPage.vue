@@ -243,9 +243,9 @@ async function copy(): Promise<void> {
 
 <style scoped>
 .wide { max-width: 1400px; }
-.line { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: 14px; align-items: end; margin-bottom: 14px; }
-.grid { display: grid; column-gap: 3px; }
-.day { text-align: center; padding-bottom: 4px; line-height: 1.3; }
+.line { display: grid; grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); gap: var(--room-4); align-items: end; margin-bottom: var(--room-4); }
+.grid { display: grid; column-gap: var(--room-1); }
+.day { text-align: center; padding-bottom: var(--room-1); line-height: 1.3; }
 .day a { color: var(--ink); text-decoration: none; font: italic 500 1.05rem var(--v-font-heading); }
 .day.now a { color: var(--moss); box-shadow: 0 2px 0 var(--moss); }
 .day small { display: block; }
@@ -256,25 +256,25 @@ async function copy(): Promise<void> {
 .column { position: relative; border-left: 1px solid var(--rule); background: repeating-linear-gradient(to bottom, var(--rule) 0 1px, transparent 1px 60px); }
 .column.rest { background-color: rgba(var(--v-theme-secondary), 0.08); }
 .lesson {
-  position: absolute; text-align: left; overflow: hidden; padding: 2px 7px; font-size: 0.9rem; line-height: 1.2;
+  position: absolute; text-align: left; overflow: hidden; padding: 2px var(--room-2); font-size: 0.9rem; line-height: 1.2;
   border-radius: 5px; border-left: 4px solid var(--moss); background: var(--card); box-shadow: 0 0 0 1px var(--rule);
   cursor: pointer;
 }
 .lesson:hover { box-shadow: 0 0 0 1.5px var(--moss); }
 .lesson.other { border-left-style: double; border-left-width: 6px; }
 .lesson.off, .loose.off { text-decoration: line-through; color: var(--quiet); border-left-color: var(--rule); background: transparent; }
-.lesson small { font-size: 0.82rem; margin-left: 4px; }
-.lesson.beside { padding: 0 4px; font-size: 0.8rem; line-height: 1.1; }
+.lesson small { font-size: 0.82rem; margin-left: var(--room-1); }
+.lesson.beside { padding: 0 var(--room-1); font-size: 0.8rem; line-height: 1.1; }
 .lesson.beside small { font-size: inherit; display: block; margin-left: 0; }
-.columns .next { margin-top: 22px; }
-.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 48px; }
-.row { display: flex; gap: 12px; padding: 3px 0; }
+.columns .next { margin-top: var(--room-5); }
+.columns { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-2) var(--room-7); }
+.row { display: flex; gap: var(--room-3); padding: var(--room-1) 0; }
 .row > span { flex: 1; }
 .feed code { word-break: break-all; }
-.form { display: grid; grid-template-columns: 1.3fr 1fr 1fr; gap: 10px 14px; }
+.form { display: grid; grid-template-columns: 1.3fr 1fr 1fr; gap: var(--room-3) var(--room-4); }
 .form .all { grid-column: 1 / -1; }
-.acts { display: flex; gap: 6px; flex-wrap: wrap; margin: 12px 0 0; }
-.owed { display: flex; gap: 8px; margin-top: 8px; }
+.acts { display: flex; gap: var(--room-2); flex-wrap: wrap; margin: var(--room-3) 0 0; }
+.owed { display: flex; gap: var(--room-2); margin-top: var(--room-2); }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .lesson { font-size: 0.78rem; padding: 1px 3px; } }
+@media (--slate) { .columns { grid-template-columns: 1fr; } .lesson { font-size: 0.78rem; padding: 1px var(--room-1); } }
 </style>

@@ -250,9 +250,9 @@ async function issue(): Promise<void> {
 
 <style scoped>
 .wide { max-width: 1500px; }
-.choice { display: flex; gap: 8px; align-items: baseline; padding: 2px 0; line-height: 1.3; }
-.inner { padding-left: 22px; }
-summary { cursor: pointer; padding: 3px 0; }
-details .v-input { margin: 6px 0; }
+.choice { display: flex; gap: var(--room-2); align-items: baseline; padding: 2px 0; line-height: 1.3; }
+.inner { padding-left: var(--room-5); }
+summary { cursor: pointer; padding: var(--room-1) 0; }
+details .v-input { margin: var(--room-2) 0; }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); }
 </style>

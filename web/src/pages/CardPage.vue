@@ -68,7 +68,7 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 6px 22px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
+.bar { display: flex; gap: var(--room-2) var(--room-5); align-items: center; flex-wrap: wrap; margin-bottom: var(--room-4); }
 .pain { color: var(--brick); font-weight: 600; }
 @media print { .bar { display: none; } .page { padding: 0; max-width: none; } }
 </style>

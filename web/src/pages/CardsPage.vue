@@ -33,8 +33,8 @@ const ready = computed(() => cards.value !== null && cards.value.every((card) =>
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 16px; align-items: center; margin-bottom: 16px; }
-.sheet-of-paper + .sheet-of-paper { margin-top: 40px; }
+.bar { display: flex; gap: var(--room-4); align-items: center; margin-bottom: var(--room-4); }
+.sheet-of-paper + .sheet-of-paper { margin-top: var(--room-7); }
 @media print { .bar { display: none; } .page { padding: 0; max-width: none; } .sheet-of-paper { break-after: page; margin: 0 auto; }
 .sheet-of-paper:last-child { break-after: auto; } }
 </style>

@@ -49,5 +49,5 @@ const PARTS: [string, string[]][] = [
 
 <style scoped>
 .care { max-width: 760px; }
-section { margin-bottom: 14px; }
+section { margin-bottom: var(--room-4); }
 </style>

@@ -14,6 +14,7 @@ import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
+import TabRow from '../components/TabRow.vue'
 import TakeAway from '../components/TakeAway.vue'
 import { useKeys } from '../composables/useKeys'
 import { useSameTune } from '../composables/useSameTune'
@@ -203,12 +204,7 @@ useKeys((event) => {
           @cut="(from, to) => chart.cut({ from, to })"
         />
         <aside class="side" aria-label="About the chart">
-          <div class="tabs" role="tablist" aria-label="What is shown here">
-            <button
-              v-for="one in TABS" :id="`tab-${one.id}`" :key="one.id" type="button" role="tab" :aria-selected="tab === one.id"
-              aria-controls="panel" @click="tab = one.id"
-            >{{ one.title }}</button>
-          </div>
+          <TabRow v-model="tab" :tabs="TABS" label="What is shown here" panel="panel" />
           <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
             <template v-if="tab === 'note'">
               <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
@@ -251,28 +247,25 @@ useKeys((event) => {
 </template>
 
 <style scoped>
-.desk > header { display: flex; align-items: baseline; gap: 14px; padding: 14px 28px 4px; flex-wrap: wrap; }
-.tools { margin-left: auto; display: flex; gap: 4px; }
-.hear { padding: 4px 28px; position: sticky; top: 0; z-index: 3; background: var(--paper); }
-.tabs { display: flex; gap: 4px; border-bottom: 1px solid var(--rule); margin-bottom: 10px; }
-.tabs button { padding: 4px 8px; cursor: pointer; font-family: var(--v-font-heading); font-size: 1.05rem; }
-.tabs [aria-selected='true'] { font-weight: 600; box-shadow: inset 0 -3px 0 var(--moss); }
-.refusal { margin: 4px 28px; }
-.warnings { padding: 0 28px 4px; }
-.columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: 22px; padding: 6px 28px 40px; align-items: start; }
+.desk > header { display: flex; align-items: baseline; gap: var(--room-4); padding: var(--room-4) var(--room-6) var(--room-1); flex-wrap: wrap; }
+.tools { margin-left: auto; display: flex; gap: var(--room-1); }
+.hear { padding: var(--room-1) var(--room-6); position: sticky; top: 0; z-index: 3; background: var(--paper); }
+.refusal { margin: var(--room-1) var(--room-6); }
+.warnings { padding: 0 var(--room-6) var(--room-1); }
+.columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: var(--room-5); padding: var(--room-2) var(--room-6) var(--room-7); align-items: start; }
 .side { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; }
 @media print {
   .tools, .hear, .choices, .side, .state, .refusal, .warnings { display: none !important; }
   .columns { display: block; padding: 0 2mm; }
-  .desk > header { padding: 0 2mm 4px; }
+  .desk > header { padding: 0 2mm var(--room-1); }
 }
-@media (max-width: 1050px) {
-  .columns { grid-template-columns: 1fr; padding: 6px 14px 40px; }
+@media (--desk) {
+  .columns { grid-template-columns: 1fr; padding: var(--room-2) var(--room-4) var(--room-7); }
   /* What is said of the note stays in sight while the notes are looked at. */
   .side {
-    top: auto; bottom: 0; max-height: 36vh; background: var(--paper); border-top: 1px solid var(--rule); padding: 8px 0; z-index: 2;
-    margin: 0 -14px; padding-inline: 14px;
+    top: auto; bottom: 0; max-height: 36vh; background: var(--paper); border-top: 1px solid var(--rule); padding: var(--room-2) 0; z-index: 2;
+    margin: 0 -14px; padding-inline: var(--room-4);
   }
-  .desk > header { padding: 12px 14px 4px; }
+  .desk > header { padding: var(--room-3) var(--room-4) var(--room-1); }
 }
 </style>

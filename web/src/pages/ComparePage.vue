@@ -61,6 +61,6 @@ function select(sheet: number, at: number): void {
 
 <style scoped>
 .wide { max-width: 1300px; }
-.said { position: sticky; top: 0; background: var(--paper); z-index: 2; padding: 4px 0; }
+.said { position: sticky; top: 0; background: var(--paper); z-index: 2; padding: var(--room-1) 0; }
 @media print { header .push, .said { display: none; } }
 </style>

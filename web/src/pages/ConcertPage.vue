@@ -86,17 +86,17 @@ const total = computed(() => {
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
-.about { display: grid; grid-template-columns: 2fr 1fr 1fr; gap: 12px; flex: 1 1 460px; }
+.bar { display: flex; gap: var(--room-4); align-items: center; flex-wrap: wrap; margin-bottom: var(--room-4); }
+.about { display: grid; grid-template-columns: 2fr 1fr 1fr; gap: var(--room-3); flex: 1 1 460px; }
 .sheet-of-paper { max-width: 165mm; margin: 0 auto; font-size: 1.1rem; }
-.sheet-of-paper header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
-li { display: grid; grid-template-columns: 1.4fr 1fr auto; gap: 16px; align-items: baseline; padding: 6px 0; border-bottom: 1px solid var(--rule);
+.sheet-of-paper header { border-bottom: 1.5px solid var(--ink); margin-bottom: var(--room-3); }
+li { display: grid; grid-template-columns: 1.4fr 1fr auto; gap: var(--room-4); align-items: baseline; padding: var(--room-2) 0; border-bottom: 1px solid var(--rule);
 break-inside: avoid; }
 .title { font: 500 1.2rem var(--v-font-heading); }
-.title small { font: 0.9rem var(--v-font-body); margin-left: 6px; }
+.title small { font: 0.9rem var(--v-font-body); margin-left: var(--room-2); }
 .moves { white-space: nowrap; }
 .moves button { width: 30px; height: 32px; cursor: pointer; }
 .moves button:disabled { opacity: 0.35; }
-@media (max-width: 600px) { li { grid-template-columns: 1fr auto; } .about { grid-template-columns: 1fr; } }
+@media (--phone) { li { grid-template-columns: 1fr auto; } .about { grid-template-columns: 1fr; } }
 @media print { .bar, .moves { display: none; } .page { padding: 0; max-width: none; } li { grid-template-columns: 1.4fr 1fr; } .total { display: none; } }
 </style>

@@ -150,16 +150,16 @@ const off = (tape: number) => send(() => ask('post', '/api/tapes/{id}/off', { ..
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 48px; }
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 18px; align-items: end; margin-bottom: 8px; }
+.columns { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-2) var(--room-7); }
+.grid { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-5); align-items: end; margin-bottom: var(--room-2); }
 .grid > .v-btn { justify-self: start; }
 table { border-collapse: collapse; width: 100%; }
 th { text-align: left; font: italic 500 0.95rem var(--v-font-heading); color: var(--quiet); }
-th, td { padding: 4px 12px 4px 0; border-bottom: 1px solid var(--rule); }
+th, td { padding: var(--room-1) var(--room-3) var(--room-1) 0; border-bottom: 1px solid var(--rule); }
 .mm { font-weight: 600; white-space: nowrap; }
 input[type='checkbox'] { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; }
-.out { display: flex; gap: 10px; align-items: center; margin-top: 10px; }
+.out { display: flex; gap: var(--room-3); align-items: center; margin-top: var(--room-3); }
 .size { max-width: 96px; }
-.proposal { border-left: 3px solid var(--moss); padding-left: 12px; margin-top: 8px; }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.proposal { border-left: 3px solid var(--moss); padding-left: var(--room-3); margin-top: var(--room-2); }
+@media (--slate) { .columns { grid-template-columns: 1fr; } }
 </style>

@@ -200,23 +200,23 @@ function saved(group: PupilGroup): void {
 
 <style scoped>
 .wide { max-width: 1300px; }
-.columns { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: 8px 48px; align-items: start; }
-.items > li { display: grid; grid-template-columns: 64px 1fr; gap: 12px; border-top: 1px solid var(--rule); padding: 8px 0; }
+.columns { display: grid; grid-template-columns: minmax(0, 3fr) minmax(0, 2fr); gap: var(--room-2) var(--room-7); align-items: start; }
+.items > li { display: grid; grid-template-columns: 64px 1fr; gap: var(--room-3); border-top: 1px solid var(--rule); padding: var(--room-2) 0; }
 .min { font-weight: 600; white-space: nowrap; }
 h3 { margin: 0; }
-.loose { font: 0.85rem var(--v-font-body); text-decoration: underline; cursor: pointer; margin-left: 8px; }
-th { text-align: left; font-weight: 600; padding-right: 12px; }
-td { padding: 3px 12px 3px 0; }
+.loose { font: 0.85rem var(--v-font-body); text-decoration: underline; cursor: pointer; margin-left: var(--room-2); }
+th { text-align: left; font-weight: 600; padding-right: var(--room-3); }
+td { padding: var(--room-1) var(--room-3) var(--room-1) 0; }
 td:has(> .marks) { white-space: nowrap; }
 .given { font-weight: 700; min-width: 1.2em; }
 tr.gone th, .part.gone span { text-decoration: line-through; color: var(--quiet); }
 .roll { margin: 0; }
 .roll input { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; vertical-align: -3px; }
-.next { margin-top: 18px; }
-section .v-input { margin-bottom: 12px; }
+.next { margin-top: var(--room-5); }
+section .v-input { margin-bottom: var(--room-3); }
 .part .v-input { margin-bottom: 0; }
 .part { display: grid; grid-template-columns: 1fr 140px; align-items: baseline; margin: 0; }
-.acts { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent; }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+.acts { display: flex; flex-wrap: wrap; gap: var(--room-2); align-items: center; }
+textarea { width: 100%; border: 1px solid var(--rule); border-radius: 6px; padding: var(--room-2) var(--room-2); font: inherit; color: inherit; background: transparent; }
+@media (--slate) { .columns { grid-template-columns: 1fr; } }
 </style>

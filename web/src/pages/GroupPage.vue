@@ -84,10 +84,10 @@ const keys = computed(() => (group.value?.keys ?? []).map((one, index) => ({ val
 
 <style scoped>
 .wide { max-width: 1300px; }
-.choices { display: flex; flex-wrap: wrap; gap: 6px 26px; align-items: end; }
+.choices { display: flex; flex-wrap: wrap; gap: var(--room-2) var(--room-6); align-items: end; }
 .choices .v-input { max-width: 220px; min-width: 150px; }
-fieldset { border: 0; padding: 0 0 6px; display: flex; gap: 16px; }
-label { display: inline-flex; gap: 6px; align-items: center; }
+fieldset { border: 0; padding: 0 0 var(--room-2); display: flex; gap: var(--room-4); }
+label { display: inline-flex; gap: var(--room-2); align-items: center; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 @media print { .choices, header .push { display: none; } .page { padding: 0 2mm; } }
 </style>

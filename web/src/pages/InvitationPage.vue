@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
@@ -10,8 +11,8 @@ import { useLoad } from '../composables/useLoad'
 import { useSession } from '../stores/session'
 
 /** Kept while its reader logs in, in this window only. */
-const KEPT = 'fawnmoss.invitation'
-const key = linkKey() || (sessionStorage.getItem(KEPT) ?? '')
+const waiting = useSessionStorage<string | null>('fawnmoss.invitation', null)
+const key = linkKey() || (waiting.value ?? '')
 const session = useSession()
 const router = useRouter()
 const password = ref('')
@@ -26,13 +27,13 @@ const join = () =>
   act(async () => {
     const mine = session.studio ? {} : { password: password.value }
     const done = await ask('post', '/api/invitation/answer', { body: { key, ...mine } })
-    sessionStorage.removeItem(KEPT)
+    waiting.value = null
     if (!session.studio) await session.logIn(done.email, password.value)
     await session.choose(done.studio_id)
     await router.push('/today')
   })
 function logIn(): void {
-  sessionStorage.setItem(KEPT, key)
+  waiting.value = key
   void router.push({ path: '/login', query: { to: '/invitation' } })
 }
 </script>

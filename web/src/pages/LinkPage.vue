@@ -135,11 +135,11 @@ onUnmounted(() => clearTimeout(keeping))
 
 <style scoped>
 .shut { max-width: 480px; margin: 12vh auto; }
-.hear, .today { max-width: 190mm; margin: 0 auto 10px; }
-.hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: 4px 0; }
-.today { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: center; border-top: 1px solid var(--rule); padding-top: 8px; margin-top: 8px; }
-.say { display: flex; gap: 8px; align-items: end; flex: 1 1 100%; }
-.say textarea { flex: 1; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; padding: 4px; }
+.hear, .today { max-width: 190mm; margin: 0 auto var(--room-3); }
+.hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: var(--room-1) 0; }
+.today { display: flex; flex-wrap: wrap; gap: var(--room-2) var(--room-5); align-items: center; border-top: 1px solid var(--rule); padding-top: var(--room-2); margin-top: var(--room-2); }
+.say { display: flex; gap: var(--room-2); align-items: end; flex: 1 1 100%; }
+.say textarea { flex: 1; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; padding: var(--room-1); }
 .today p { flex-basis: 100%; margin: 0; }
 @media print { .page { padding: 0; max-width: none; } .today { display: none; } }
 </style>

@@ -29,8 +29,8 @@ const parts = (body: string) => body.split(/(https?:\/\/\S*[\w/-])/)
 </template>
 
 <style scoped>
-.outbox { max-width: 720px; margin: 6vh auto; padding: 0 28px; }
+.outbox { max-width: 720px; margin: 6vh auto; padding: 0 var(--room-6); }
 header { display: flex; justify-content: space-between; align-items: center; }
-article { border-top: 1px solid var(--rule); padding: 14px 0; }
+article { border-top: 1px solid var(--rule); padding: var(--room-4) 0; }
 .body { white-space: pre-line; overflow-wrap: anywhere; }
 </style>

@@ -115,16 +115,16 @@ async function keep(): Promise<void> {
 </template>
 
 <style scoped>
-.columns { display: grid; grid-template-columns: 3fr 2fr; gap: 8px 48px; align-items: start; }
-.stage { display: grid; grid-template-columns: 1fr auto; gap: 0 16px; align-items: center; border-bottom: 1px solid var(--rule); padding: 4px 0; }
+.columns { display: grid; grid-template-columns: 3fr 2fr; gap: var(--room-2) var(--room-7); align-items: start; }
+.stage { display: grid; grid-template-columns: 1fr auto; gap: 0 var(--room-4); align-items: center; border-bottom: 1px solid var(--rule); padding: var(--room-1) 0; }
 .name { text-align: left; cursor: pointer; font: 500 1.15rem var(--v-font-heading); }
 .name small { font: 0.9rem var(--v-font-body); }
 .name:hover { text-decoration: underline; text-underline-offset: 3px; }
-.skills { grid-column: 1 / -1; columns: 2; padding: 4px 0 8px; }
+.skills { grid-column: 1 / -1; columns: 2; padding: var(--room-1) 0 var(--room-2); }
 .skills input { accent-color: rgb(var(--v-theme-primary)); width: 18px; height: 18px; vertical-align: -3px; }
-.then { margin-top: 18px; }
-.plan li { display: flex; gap: 10px; padding: 3px 0; border-top: 1px solid var(--rule); }
+.then { margin-top: var(--room-5); }
+.plan li { display: flex; gap: var(--room-3); padding: var(--room-1) 0; border-top: 1px solid var(--rule); }
 .min { width: 1.6em; text-align: right; color: var(--quiet); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
-@media (max-width: 600px) { .stage { grid-template-columns: 1fr; } .skills { columns: 1; } }
+@media (--slate) { .columns { grid-template-columns: 1fr; } }
+@media (--phone) { .stage { grid-template-columns: 1fr; } .skills { columns: 1; } }
 </style>

@@ -222,27 +222,27 @@ const off = (days: number) => daysOn(plan.value!.date, days)
 </template>
 
 <style scoped>
-.last { white-space: pre-line; max-width: 60em; border-left: 3px solid var(--moss); padding-left: 12px; margin-top: 8px; }
+.last { white-space: pre-line; max-width: 60em; border-left: 3px solid var(--moss); padding-left: var(--room-3); margin-top: var(--room-2); }
 h1 a { color: var(--ink); text-decoration: none; }
-.total { display: flex; gap: 8px 22px; align-items: baseline; flex-wrap: wrap; }
+.total { display: flex; gap: var(--room-2) var(--room-5); align-items: baseline; flex-wrap: wrap; }
 input { width: 44px; text-align: right; border: 0; border-bottom: 1px solid var(--quiet); font: inherit; color: inherit; background: transparent; }
-.items li { display: grid; grid-template-columns: 84px 1fr auto; gap: 14px; padding: 9px 0; border-top: 1px solid var(--rule); align-items: baseline; }
+.items li { display: grid; grid-template-columns: 84px 1fr auto; gap: var(--room-4); padding: var(--room-2) 0; border-top: 1px solid var(--rule); align-items: baseline; }
 .items li.pinned { box-shadow: inset 3px 0 0 var(--fawn); }
-.minutes { padding-left: 10px; white-space: nowrap; font-weight: 600; }
+.minutes { padding-left: var(--room-3); white-space: nowrap; font-weight: 600; }
 .kind { display: inline-block; min-width: 7.5em; }
 .title { font: 600 1.08rem var(--v-font-body); cursor: pointer; text-align: left; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }
 .items p { margin: 0 0 2px; }
-.more { padding: 4px 0 6px; max-width: 46em; }
+.more { padding: var(--room-1) 0 var(--room-2); max-width: 46em; }
 .moves button { width: 32px; height: 32px; cursor: pointer; }
 .moves button:disabled { opacity: 0.35; }
 .loose { text-decoration: underline; cursor: pointer; }
-.add { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 34px; margin-top: 12px; align-items: end; }
-.mine { display: grid; grid-template-columns: 1fr auto; gap: 8px; align-items: end; }
-.columns { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
-.out { display: flex; justify-content: space-between; gap: 12px; align-items: baseline; padding: 3px 0; }
-.ahead p { margin-bottom: 6px; }
-@media (max-width: 800px) {
+.add { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-2) var(--room-6); margin-top: var(--room-3); align-items: end; }
+.mine { display: grid; grid-template-columns: 1fr auto; gap: var(--room-2); align-items: end; }
+.columns { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-2) var(--room-7); }
+.out { display: flex; justify-content: space-between; gap: var(--room-3); align-items: baseline; padding: var(--room-1) 0; }
+.ahead p { margin-bottom: var(--room-2); }
+@media (--tablet) {
   .columns, .add { grid-template-columns: 1fr; }
   .items li { grid-template-columns: 92px 1fr; }
   .kind { display: block; }

@@ -123,12 +123,12 @@ const AREAS = [
 </template>
 
 <style scoped>
-.out { display: flex; gap: 6px; align-items: center; }
+.out { display: flex; gap: var(--room-2); align-items: center; }
 .back { width: 130px; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 22px 48px; }
+.columns { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: var(--room-5) var(--room-7); }
 table { border-collapse: collapse; }
-th, td { text-align: right; padding: 1px 12px 1px 0; font-weight: 400; }
+th, td { text-align: right; padding: 1px var(--room-3) 1px 0; font-weight: 400; }
 th:first-child, td:first-child { text-align: left; }
 th { font-style: italic; font-family: var(--v-font-heading); }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+@media (--slate) { .columns { grid-template-columns: minmax(0, 1fr); } }
 </style>

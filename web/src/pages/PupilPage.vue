@@ -255,16 +255,16 @@ function changed(saved: Pupil): void {
 </template>
 
 <style scoped>
-.columns { margin-top: 14px; display: grid; grid-template-columns: 1fr 1fr; gap: 8px 44px; }
-.next { padding: 6px 0 14px; }
-.next p { margin-bottom: 3px; }
+.columns { margin-top: var(--room-4); display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-2) var(--room-7); }
+.next { padding: var(--room-2) 0 var(--room-4); }
+.next p { margin-bottom: var(--room-1); }
 .said:empty { display: none; }
-.already { display: flex; gap: 14px; align-items: center; }
-.places { display: flex; flex-wrap: wrap; gap: 4px 22px; margin: -10px 0 12px; }
-.hold { border-left: 3px solid var(--brick); padding: 4px 12px; margin-bottom: 8px; }
-.hold form { display: flex; gap: 10px; align-items: end; max-width: 520px; }
+.already { display: flex; gap: var(--room-4); align-items: center; }
+.places { display: flex; flex-wrap: wrap; gap: var(--room-1) var(--room-5); margin: -10px 0 var(--room-3); }
+.hold { border-left: 3px solid var(--brick); padding: var(--room-1) var(--room-3); margin-bottom: var(--room-2); }
+.hold form { display: flex; gap: var(--room-3); align-items: end; max-width: 520px; }
 .hold p { color: var(--brick); margin: 0; }
-.promise { display: flex; gap: 10px; justify-content: space-between; align-items: end; }
-.card { display: flex; justify-content: space-between; gap: 12px; padding: 6px 0; border-bottom: 1px solid var(--rule); align-items: center; }
-@media (max-width: 800px) { .columns { grid-template-columns: 1fr; } }
+.promise { display: flex; gap: var(--room-3); justify-content: space-between; align-items: end; }
+.card { display: flex; justify-content: space-between; gap: var(--room-3); padding: var(--room-2) 0; border-bottom: 1px solid var(--rule); align-items: center; }
+@media (--tablet) { .columns { grid-template-columns: 1fr; } }
 </style>

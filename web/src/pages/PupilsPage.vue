@@ -80,7 +80,7 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
       <ul class="plain">
         <li v-for="group in groups" :key="group.id">
           <router-link :to="`/groups/${group.id}`">{{ group.name }}</router-link>
-          <span class="quiet"> {{ group.slot ? slotWords(group.slot, localDate()) : `${group.minutes} minutes` }}: {{ group.members.map((one) =>
+          <span class="quiet words">{{ group.slot ? slotWords(group.slot, localDate()) : `${group.minutes} minutes` }}: {{ group.members.map((one) =>
             one.name).join(', ') }}</span>
         </li>
       </ul>
@@ -101,16 +101,17 @@ const STATES = ['secure', 'steady', 'started', 'rusty'] as const
 </template>
 
 <style scoped>
+.words { margin-left: var(--room-2); }
 table { width: 100%; border-collapse: collapse; }
 th { text-align: left; font-family: var(--v-font-heading); font-style: italic; font-weight: 500; color: var(--quiet); }
-th, td { padding: 8px 14px 8px 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
+th, td { padding: var(--room-2) var(--room-4) var(--room-2) 0; border-bottom: 1px solid var(--rule); vertical-align: top; }
 td a { font-weight: 600; }
 .counts { white-space: nowrap; }
-.counts > span { margin-right: 9px; display: inline-flex; gap: 3px; align-items: center; }
+.counts > span { margin-right: var(--room-2); display: inline-flex; gap: var(--room-1); align-items: center; }
 .word { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-@media (max-width: 700px) {
+@media (--rail) {
   thead { display: none; }
-  tr { display: block; padding: 8px 0; border-bottom: 1px solid var(--rule); }
-  td { display: inline-block; border: 0; padding: 2px 10px 2px 0; }
+  tr { display: block; padding: var(--room-2) 0; border-bottom: 1px solid var(--rule); }
+  td { display: inline-block; border: 0; padding: 2px var(--room-3) 2px 0; }
 }
 </style>

@@ -76,14 +76,14 @@ void load()
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
+.bar { display: flex; gap: var(--room-4); align-items: center; flex-wrap: wrap; margin-bottom: var(--room-4); }
 .date { max-width: 170px; }
 .letter { max-width: 165mm; margin: 0 auto; font-size: 1.08rem; line-height: 1.6; }
-.letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: 10px; }
-.own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: 6px 8px; font: inherit; color: inherit; background: transparent;
-resize: vertical; margin: 4px 0; }
+.letter header { border-bottom: 1.5px solid var(--ink); margin-bottom: var(--room-3); }
+.own { width: 100%; border: 1px dashed var(--rule); border-radius: 6px; padding: var(--room-2) var(--room-2); font: inherit; color: inherit; background: transparent;
+resize: vertical; margin: var(--room-1) 0; }
 .said { display: none; white-space: pre-line; }
 .state:empty { display: none; }
-.letter section { break-inside: avoid; margin-bottom: 10px; }
+.letter section { break-inside: avoid; margin-bottom: var(--room-3); }
 @media print { .bar, .own, .state { display: none; } .said { display: block; } .page { padding: 0; max-width: none; } .letter { --quiet: #333; --ink: #000; } }
 </style>

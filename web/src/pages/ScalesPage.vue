@@ -175,10 +175,10 @@ async function keep(): Promise<void> {
 
 <style scoped>
 .wide { max-width: 1400px; }
-.two { display: grid; grid-template-columns: 230px minmax(0, 1fr); gap: 34px; align-items: start; }
-.choices { display: flex; flex-direction: column; gap: 8px; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
-.map { max-width: 300px; margin-top: 12px; }
-@media (max-width: 900px) { .two { grid-template-columns: 1fr; } .choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
+.two { display: grid; grid-template-columns: 230px minmax(0, 1fr); gap: var(--room-6); align-items: start; }
+.choices { display: flex; flex-direction: column; gap: var(--room-2); }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-4); }
+.map { max-width: 300px; margin-top: var(--room-3); }
+@media (--slate) { .two { grid-template-columns: 1fr; } .choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); } }
 @media print { .choices, .new, header .push { display: none; } .two { display: block; } .page { padding: 0 2mm; } }
 </style>

@@ -215,14 +215,14 @@ const take = (id: string, text: string) => {
 </template>
 
 <style scoped>
-.find { max-width: 320px; margin-bottom: 12px; }
-li { padding: 4px 0; border-bottom: 1px solid var(--rule); }
+.find { max-width: 320px; margin-bottom: var(--room-3); }
+li { padding: var(--room-1) 0; border-bottom: 1px solid var(--rule); }
 li.hidden .title { text-decoration: line-through; color: var(--quiet); }
 .title { font-weight: 600; cursor: pointer; text-align: left; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }
-.edit { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 24px; padding: 10px 0 14px; }
-.edit.new { border: 1px solid var(--rule); border-radius: 8px; padding: 16px; margin-bottom: 16px; }
+.edit { display: grid; grid-template-columns: 1fr 1fr; gap: var(--room-3) var(--room-6); padding: var(--room-3) 0 var(--room-4); }
+.edit.new { border: 1px solid var(--rule); border-radius: 8px; padding: var(--room-4); margin-bottom: var(--room-4); }
 .all { grid-column: 1 / -1; }
-section { margin-bottom: 18px; }
-@media (max-width: 700px) { .edit { grid-template-columns: 1fr; } }
+section { margin-bottom: var(--room-5); }
+@media (--rail) { .edit { grid-template-columns: 1fr; } }
 </style>

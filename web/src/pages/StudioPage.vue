@@ -77,5 +77,5 @@ const quit = () =>
 </template>
 
 <style scoped>
-.places { display: flex; flex-wrap: wrap; gap: 4px 22px; }
+.places { display: flex; flex-wrap: wrap; gap: var(--room-1) var(--room-5); }
 </style>

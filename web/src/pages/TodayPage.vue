@@ -97,16 +97,16 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
 </template>
 
 <style scoped>
-.day li { display: grid; grid-template-columns: 76px 1fr auto; gap: 16px; padding: 14px 0; border-top: 1px solid var(--rule); align-items: start; }
+.day li { display: grid; grid-template-columns: 76px 1fr auto; gap: var(--room-4); padding: var(--room-4) 0; border-top: 1px solid var(--rule); align-items: start; }
 .day li.off { color: var(--quiet); }
 .off .time { text-decoration: line-through; }
 .time { font-size: 1.3rem; font-weight: 600; line-height: 1.1; }
 .time small { display: block; font-size: 0.85rem; font-weight: 400; color: var(--quiet); }
-.home { border-left: 3px solid var(--fawn); padding-left: 10px; }
-.last { border-left: 3px solid var(--moss); padding-left: 10px; white-space: pre-line; max-height: 4.6em; overflow: auto; }
-.look { padding: 5px 0; }
-.acts { display: flex; gap: 4px; white-space: nowrap; }
+.home { border-left: 3px solid var(--fawn); padding-left: var(--room-3); }
+.last { border-left: 3px solid var(--moss); padding-left: var(--room-3); white-space: pre-line; max-height: 4.6em; overflow: auto; }
+.look { padding: var(--room-1) 0; }
+.acts { display: flex; gap: var(--room-1); white-space: nowrap; }
 p { margin-bottom: 2px; }
 h3 a { color: var(--ink); }
-@media (max-width: 600px) { .day li { grid-template-columns: 64px 1fr; } .acts { grid-column: 2; } }
+@media (--phone) { .day li { grid-template-columns: 64px 1fr; } .acts { grid-column: 2; } }
 </style>

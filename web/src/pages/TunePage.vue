@@ -264,14 +264,14 @@ const penWords = computed(() => {
 
 <style scoped>
 .wide { max-width: 1320px; }
-.about { display: grid; grid-template-columns: 1fr 1fr; gap: 0 18px; }
-.desk { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 32px; align-items: start; margin-top: 4px; }
-.side { display: grid; grid-template-columns: minmax(0, 1fr); gap: 8px; position: sticky; top: 60px; max-height: calc(100vh - 70px); overflow-y: auto; }
-.side .choice { margin-right: 14px; }
-.letters { display: flex; gap: 4px; }
-.letters .v-btn { min-width: 40px; padding: 0 6px; font-size: 1.05rem; }
-kbd { font: 600 0.75rem ui-monospace, 'DejaVu Sans Mono', monospace; border: 1px solid var(--rule); border-radius: 4px; padding: 0 4px; }
-.in-hand { min-height: 1.6em; margin-top: 6px; }
+.about { display: grid; grid-template-columns: 1fr 1fr; gap: 0 var(--room-5); }
+.desk { display: grid; grid-template-columns: minmax(0, 1fr) 350px; gap: 32px; align-items: start; margin-top: var(--room-1); }
+.side { display: grid; grid-template-columns: minmax(0, 1fr); gap: var(--room-2); position: sticky; top: 60px; max-height: calc(100vh - 70px); overflow-y: auto; }
+.side .choice { margin-right: var(--room-4); }
+.letters { display: flex; gap: var(--room-1); }
+.letters .v-btn { min-width: 40px; padding: 0 var(--room-2); font-size: 1.05rem; }
+kbd { font: 600 0.75rem ui-monospace, 'DejaVu Sans Mono', monospace; border: 1px solid var(--rule); border-radius: 4px; padding: 0 var(--room-1); }
+.in-hand { min-height: 1.6em; margin-top: var(--room-2); }
 .odd { margin: 2px 0; }
-@media (max-width: 900px) { .about, .desk { grid-template-columns: minmax(0, 1fr); } .side { position: static; max-height: none; } }
+@media (--slate) { .about, .desk { grid-template-columns: minmax(0, 1fr); } .side { position: static; max-height: none; } }
 </style>

@@ -199,14 +199,14 @@ function drop(event: DragEvent): void {
 </template>
 
 <style scoped>
-.filters { display: grid; grid-template-columns: minmax(160px, 1.4fr) repeat(auto-fit, minmax(120px, 1fr)); gap: 6px 20px; align-items: end; }
-.filters label { padding-bottom: 6px; }
+.filters { display: grid; grid-template-columns: minmax(160px, 1.4fr) repeat(auto-fit, minmax(120px, 1fr)); gap: var(--room-2) var(--room-5); align-items: end; }
+.filters label { padding-bottom: var(--room-2); }
 .offers { grid-column: 1 / -1; }
-.ways { border-left: 3px solid var(--moss); padding-left: 12px; }
+.ways { border-left: 3px solid var(--moss); padding-left: var(--room-3); }
 .bars input { width: 5.5em; font: inherit; color: inherit; background: transparent; border: 0; border-bottom: 1px solid currentColor; }
 .fresh { background: rgba(var(--v-theme-primary), 0.1); }
-.undo { margin: 10px 0 0; }
-.page > section h2 { margin-top: 12px; }
+.undo { margin: var(--room-3) 0 0; }
+.page > section h2 { margin-top: var(--room-3); }
 .over {
   position: fixed; inset: 12px; display: grid; place-items: center; font: italic 500 2rem var(--v-font-heading);
   background: rgba(var(--v-theme-background), 0.9); border: 3px dashed var(--moss); border-radius: 16px;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask, byId } from '../api/client'
 import type { RoutineStep } from '../api/types'
@@ -20,7 +21,6 @@ watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
 const pictures = usePictures(() => found.value?.pupil.instrument)
 
 const gone = ref<number | null>(null)
-let tick: ReturnType<typeof setInterval> | undefined
 const length = (step: RoutineStep) => step.times * step.seconds + step.rest
 const total = computed(() => (found.value?.steps ?? []).reduce((sum, step) => sum + length(step), 0))
 /** The step that is due, the time left of it, and whether it is its rest. */
@@ -34,19 +34,18 @@ const now = computed(() => {
   }
   return null
 })
+const { pause, resume } = useIntervalFn(() => {
+  gone.value = (gone.value ?? 0) + 1
+  if (gone.value >= total.value) stop()
+}, 1000, { immediate: false })
 function stop(): void {
-  clearInterval(tick)
+  pause()
   gone.value = null
 }
 function start(): void {
-  stop()
   gone.value = 0
-  tick = setInterval(() => {
-    gone.value = (gone.value ?? 0) + 1
-    if (gone.value >= total.value) stop()
-  }, 1000)
+  resume()
 }
-onUnmounted(stop)
 </script>
 
 <template>
@@ -80,8 +79,8 @@ onUnmounted(stop)
 </template>
 
 <style scoped>
-.choose { max-width: 180px; margin-bottom: 10px; }
-.now { border-left: 4px solid var(--moss); padding: 4px 18px; margin: 8px 0 16px; font-size: 1.3rem; }
+.choose { max-width: 180px; margin-bottom: var(--room-3); }
+.now { border-left: 4px solid var(--moss); padding: var(--room-1) var(--room-5); margin: var(--room-2) 0 var(--room-4); font-size: 1.3rem; }
 .now h2 { font-size: 2.4rem; }
 .clock { font-size: 2rem; font-weight: 600; }
 summary { cursor: pointer; }
