@@ -123,8 +123,11 @@ class Prove
     rows = node.ask("select id, pupil_id, number from cards where pupil_id in (#{pupils.join(',')})", database: SetUp::NAME)
     odd = rows.group_by { _1['pupil_id'] }.values.reject { |cards| cards.map { _1['number'] }.sort == (1..cards.size).to_a }
     there = rows.to_h { [_1['id'], _1['number']] }
-    lost = @load.acknowledged(:cards).count { |id, number| there[id] != number }
-    say "#{name}: #{rows.size} cards, #{lost} acknowledged ones lost, #{odd.size} pupils with a gap or a number twice", wrong: lost.positive? || odd.any?
+    cards = @load.acknowledged(:cards)
+    lost = cards.count { |id, number| there[id] != number }
+    more = rows.size - cards.size - pupils.size # beside the one that each pupil had before
+    say "#{name}: #{cards.size} cards acknowledged, #{lost} lost, #{more} doubled, #{odd.size} pupils with a gap or a number twice",
+        wrong: lost.positive? || more.nonzero? || odd.any?
   end
 
   # The marks in short, made anew with each mark, count them all.

@@ -53,7 +53,8 @@ class Window
   end
 
   def issue
-    answer = until_answered(:issue) { @client.post("/api/charts/#{@chart}/cards", {}) }
+    key = "card-#{SecureRandom.hex(8)}"
+    answer = until_answered(:issue) { @client.post("/api/charts/#{@chart}/cards", { key: }) }
     @acknowledged.cards << answer.json.values_at(:id, :number) if answer.status == 201
   end
 

@@ -83,7 +83,7 @@ module FawnmossServer
     end
 
     def say(words)
-      $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), @name => words) unless ENV['FAWNMOSS_QUIET']
+      Log.say(@name => words)
     end
   end
 end

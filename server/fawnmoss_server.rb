@@ -15,23 +15,21 @@ module FawnmossServer
 
   # Settings, database and catalogue are set once, before the first request.
   class << self
-    attr_reader :settings, :db, :catalogue, :engine
+    attr_reader :settings, :db, :catalogue, :engine, :code
 
     # env: ENV or a hash as Boot::Settings.from. Connects, but does not migrate.
     def boot(env)
       @settings = Boot::Settings.from(env)
       @db = Boot::Database.connect(@settings.database)
       @catalogue = FawnmossData.load
-      @engine = digest_of_engine
+      @engine = digest_of(Dir[File.expand_path('../core/{lib,data}/**/*.{rb,yml}', __dir__)].reject { _1.include?('/data/skills/') })
+      @code = digest_of(Dir[File.expand_path('../{core/lib,core/data,server}/**/*.{rb,yml}', __dir__)].reject { _1.include?('/server/spec/') })
       self
     end
 
-    # Another as soon as a rule or a weight is another: what was worked out by an older engine is worked out anew.
-    def digest_of_engine
-      files = Dir[File.expand_path('../core/{lib,data}/**/*.{rb,yml}', __dir__)].reject { _1.include?('/data/skills/') }.sort
-      Digest::SHA256.hexdigest(files.map { File.read(_1) }.join)
-    end
-    private :digest_of_engine
+    # Another as soon as a rule or a weight (engine), or anything at all (code), is another: what was worked out by an older one is worked out anew.
+    def digest_of(files) = Digest::SHA256.hexdigest(files.sort.map { File.read(_1) }.join)
+    private :digest_of
 
     # The Rack application, built from everything above.
     def app = Boot::Stack.app(settings)

@@ -19,7 +19,7 @@ module FawnmossServer
     VERSION = 1
     # What is worth nothing in another place or at another time: the list of migrations is made there anew, attempts are counted anew, everybody logs in
     # anew, and no letter is sent twice because two places have it.
-    LEFT = %i[schema_info migration_steps attempts leases account_active_session_keys mails].freeze
+    LEFT = %i[schema_info migration_steps attempts leases put_by account_active_session_keys mails].freeze
     LEAST = 12 # characters of a passphrase
   end
 end

@@ -70,9 +70,7 @@ module FawnmossServer
 
     # A line in the log.
     def self.say(error, about = '')
-      return if ENV['FAWNMOSS_QUIET']
-
-      $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), looking: "#{about}#{error.class}: #{error.message} #{error.backtrace&.first}")
+      Log.say(looking: "#{about}#{error.class}: #{error.message} #{error.backtrace&.first}")
     end
 
     def self.too_long(notes) = none("It has #{notes} notes; charts are made of up to #{Models::Tune::MOST}. Take some of its bars.")

@@ -94,7 +94,7 @@ module FawnmossServer
 
       # Without the address: the log names nobody.
       def say(row, words)
-        $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), mail: row[:id], kind: row[:kind], state: words) unless ENV['FAWNMOSS_QUIET']
+        Log.say(mail: row[:id], kind: row[:kind], state: words)
       end
     end
   end

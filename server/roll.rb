@@ -7,22 +7,31 @@ module FawnmossServer
     TUNES = 2 # in work at a time
     LATEST = 4 # cards are looked at
 
-    # pupils: Models::Pupil list of one studio.
-    def initialize(studio, pupils)
+    # pupils: Models::Pupil list of one studio. keeping: what is remembered is noted, to be put by for other processes (PutBy).
+    def initialize(studio, pupils, keeping: false)
       @studio = studio
       @ids = pupils.map(&:id)
+      @put_by = PutBy.new(@ids)
+      @keeping = keeping
       pupils.each { _1.associations[:studio] = studio }
     end
 
     KEPT = 4000 # answers of this process that are remembered
     MEMORY = LruRedux::ThreadSafeCache.new(KEPT)
 
-    # What was worked out before from the same evidence is not worked out again. about: everything else it depends on; the answer is
-    # frozen plain data.
-    def remember(pupil, *about)
+    # What was worked out before from the same evidence is not worked out again, here or in another process. about: what it is, and everything else it
+    # depends on; the answer is frozen plain data.
+    def remember(pupil, *about, &)
       key = [pupil.id, pupil.lock_version, digest(pupil).print, @studio.print, holds(pupil), about].hash
-      MEMORY[key] || yield.tap { |answer| MEMORY[key] = answer }
+      answer = MEMORY[key]
+      return answer if answer && !@keeping
+      return answer || (MEMORY[key] = yield) unless PutBy::KINDS.include?(about.first)
+
+      MEMORY[key] = put_by(pupil, about, answer, &)
     end
+
+    # Keeps what was noted (keeping).
+    def put_by! = @put_by.keep(@studio.id)
 
     # Fawnmoss::Path::Standings of a pupil, remembered for every day from the last mark on; the block works them out, nil while it cannot.
     def standings(pupil, &) = remember(pupil, :standings, &)
@@ -70,6 +79,14 @@ module FawnmossServer
     end
 
     private
+
+    # The answer, found or made, and noted where that is asked for.
+    def put_by(pupil, about, answer)
+      name = PutBy.name(pupil.id, pupil.lock_version, digest(pupil).values[:body], @studio.evidence, holds(pupil), about)
+      answer ||= @put_by.find(pupil.id, name) || yield
+      @put_by.note(pupil.id, name, answer) if @keeping
+      answer
+    end
 
     def by_itself?(marked) = marked && Fawnmoss::Path::Plan::Work.done?(marked[0], marked[2])
 

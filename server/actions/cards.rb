@@ -11,18 +11,22 @@ module FawnmossServer
       def self.issue(studio, chart_id, fields, today)
         chart, input = read(studio, chart_id, fields)
         body = CardBody.build(chart, input, today)
-        write(chart.pupil, body, chart_id: chart.id, title: chart.title, answers: input.answers, today:).tap { Learning.wake(studio.id) }
+        write(chart.pupil, body, chart_id: chart.id, title: chart.title, **input.to_h.slice(:answers, :key), today:).tap { Learning.wake(studio.id) }
       end
 
-      # Writes a pupil's next card, with a live link. answers: to notes from home, as of Inputs::CardInput.
-      def self.write(pupil, body, title:, today:, answers: [], chart_id: nil, lesson_id: nil)
+      # Writes a pupil's next card, with a live link; the one already there when its key has come before. answers: to notes from home, key: as of
+      # Inputs::CardInput.
+      def self.write(pupil, body, title:, today:, answers: [], key: nil, chart_id: nil, lesson_id: nil)
         demands = body[:chart] ? body[:chart][:demands] : []
         FawnmossServer.db.transaction do
           pupil.lock!
+          known = key && pupil.cards_dataset.first(card_key: key)
+          next known if known
+
           body = { **body, answers: HomeNotes.answer(pupil, answers, today) }
           number = (pupil.cards_dataset.max(:number) || 0) + 1
           card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title: title[0, TITLE], number:, body:,
-                                     demands: JSON.generate(demands), spots: JSON.generate(spots(body)), issued_on: today)
+                                     card_key: key, demands: JSON.generate(demands), spots: JSON.generate(spots(body)), issued_on: today)
           link(card)
           card
         end

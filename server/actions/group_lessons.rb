@@ -89,12 +89,13 @@ module FawnmossServer
         answer
       end
 
-      # A card for each who was there: of the tune in the key for all, each with the part that is wished. fields: note.
+      # A card for each who was there: of the tune in the key for all, each with the part that is wished; once under a key. fields: note, key.
       def cards(fields)
         tune_id = wishes['tune_id'] || fields.refuse('tune_id', 'No tune is chosen.', 'Choose a tune for the group first.')
         note = fields.text('note', max: 500, default: '')
         parts = GroupParts.new(@studio.tune(tune_id), @pupils, wishes, @today)
-        issued = kept.present(@pupils).map { |pupil| Cards.issue(@studio, parts.chart(pupil), Inputs::Fields.new('note' => note), @today) }
+        given = Inputs::Fields.new({ 'note' => note, 'key' => fields.key('key', optional: true) }.compact)
+        issued = kept.present(@pupils).map { |pupil| Cards.issue(@studio, parts.chart(pupil), given, @today) }
         { cards: issued.map { CardAnswer.summary(_1) } }
       end
 

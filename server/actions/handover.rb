@@ -16,7 +16,7 @@ module FawnmossServer
       STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
       WHOLE = [*STUDIO, :groups, *PUPIL, :group_members, :group_lessons].freeze
       # Worked out again, or made anew: digests, what tunes ask for, private links, who works there.
-      LEFT = %i[pupil_digests demand_kinds tune_demands card_links members invitations].freeze
+      LEFT = %i[pupil_digests put_by demand_kinds tune_demands card_links members invitations].freeze
       SECRET = { studios: %i[id account_id feed_nonce turn], pupils: %i[turn], hands: %i[habits print] }.freeze
       PAGE = 500 # rows read at once
 

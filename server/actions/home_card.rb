@@ -27,7 +27,7 @@ module FawnmossServer
         body = chart ? CardBody.build(chart, input, today) : bare(studio, pupil, input)
         body[:pictures] = Cards.pictures(body[:items], pupil.instrument)
         title = chart ? chart.title : "Practice after #{today.strftime('%-d %B')}"
-        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, answers: input.answers, today:)
+        Cards.write(pupil, body, chart_id: chart&.id, lesson_id: lesson.id, title:, **input.to_h.slice(:answers, :key), today:)
       end
 
       def self.plan(lesson, pupil, minutes = pupil.minutes_per_day)

@@ -17,8 +17,7 @@ module FawnmossServer
       end
 
       # The same pupil by pupil, for what is remembered of it (Ahead); the block is called after each.
-      def self.each(studio, day)
-        roll = Roll.new(studio, studio.pupils)
+      def self.each(studio, day, roll = Roll.new(studio, studio.pupils))
         occurrences = studio.calendar.between(day, day).reject { Models::Group.id_of(_1.pupil) }
         studio.pupils.each do |pupil|
           brief(pupil, day, roll)

@@ -8,6 +8,9 @@ module FawnmossServer
       GONE = /Can't\ connect|gone\ away|Lost\ connection|server\ is\ shutting\ down|Server\ shutdown|Connection\ refused|closed\ MySQL\ connection
               |not\ connected|not\ yet\ prepared|takes\ no\ part/ix
 
+      # A disk that takes nothing more, of the database or ours.
+      FULL = /is full|No space left|errno: 28\b|Read-only file system|errno: 30\b/i
+
       UNFIT = /Data too long|Incorrect string value|Out of range value|Data truncated|constraint.*failed/i
 
       def self.away?(error)
@@ -17,6 +20,12 @@ module FawnmossServer
       def self.away
         Answer.error(503, 'The studio’s database cannot be reached just now.', code: 'database',
                                                                                remedy: 'What you typed is kept on this page; try again in a moment.')
+      end
+
+      def self.full(env, error)
+        env['fawnmoss.error'] = "#{error.class}: #{error.message[0, 200]}"
+        Answer.error(503, 'The server’s disk is full: nothing more can be kept just now.', code: 'disk',
+                                                                                         remedy: 'Tell whoever keeps it; what you typed is kept on this page.')
       end
 
       def self.busy(error)
@@ -52,6 +61,7 @@ module FawnmossServer
         when Sequel::ForeignKeyConstraintViolation, Sequel::NoExistingObject
           Answer.error(404, 'There is nothing here.', code: 'missing', remedy: 'It was taken away meanwhile.')
         when Sequel::DatabaseError
+          return full(env, error) if error.message.match?(FULL)
           return unless error.message.match?(UNFIT)
 
           env['fawnmoss.error'] = "#{error.class}: #{error.message[0, 200]}"
@@ -69,6 +79,7 @@ module FawnmossServer
         when Apart::Failed then too_heavy(error, env)
         when TooLong then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'long')
         when Fawnmoss::Error then Answer.error(422, error.message, remedy: error.remedy, where: error.where, code: 'invalid')
+        when Errno::ENOSPC, Errno::EROFS then full(env, error)
         else
           passing(error) || refused(error, env) || ours(error, env)
         end

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require 'securerandom'
-require 'time'
 
 module FawnmossServer
   module Boot
@@ -24,9 +23,9 @@ module FawnmossServer
 
       def write(env, id, status, started)
         path = env['PATH_INFO'].sub(%r{\A(/k|/api/link|/feed)/.*}, '\1/...')
-        line = { at: Time.now.utc.iso8601(3), id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((Clock.now - started) * 1000).round(1) }
+        line = { id:, method: env['REQUEST_METHOD'], path:, status:, ms: ((Clock.now - started) * 1000).round(1) }
         line[:error] = env['fawnmoss.error'] if env['fawnmoss.error']
-        @out.puts JSON.generate(line) unless ENV['FAWNMOSS_QUIET']
+        Log.say(out: @out, **line)
       end
     end
   end

@@ -32,7 +32,7 @@ module FawnmossServer
         return if @warned
 
         @warned = true
-        $stdout.puts JSON.generate(at: Time.now.utc.iso8601(3), settings: UNSAID) unless ENV['FAWNMOSS_QUIET']
+        Log.say(settings: UNSAID)
       end
     end
   end

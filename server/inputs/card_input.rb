@@ -5,14 +5,14 @@ module FawnmossServer
     # What a teacher chose for a card. minutes: a day; note: what to listen for; bars: printed numbers to show, nil for the whole; bands: what is
     # drawn beside the staff, of digits, lanes and bow;
     # answers: to notes from home, [{ id:, answer: }]; items: the work as written out, nil to have it made; caution: nil for the one that belongs
-    # to what is new; wish: for Practice::HomeWork.
-    CardInput = Struct.new(:minutes, :note, :bars, :bands, :items, :caution, :wish, :answers, keyword_init: true) do
+    # to what is new; wish: for Practice::HomeWork; key: under which it is issued once, nil without one.
+    CardInput = Struct.new(:minutes, :note, :bars, :bands, :items, :caution, :wish, :answers, :key, keyword_init: true) do
       # budget: minutes a day the pupil has.
       def self.read(fields, budget)
         new(minutes: fields.integer('minutes_per_day', 5..240, default: budget), note: fields.text('note', max: 500, default: ''), **drawn(fields),
             answers: fields.list('answers', max: 40).map { { id: _1.integer('id', 1..(10**18)), answer: _1.text('answer', max: 500, default: '') } },
             items: (items(fields) if fields.given?('items')), caution: fields.text('caution', max: 300, default: '').then { _1.empty? ? nil : _1 },
-            wish: wish(fields.object('work') || Fields.new({})))
+            wish: wish(fields.object('work') || Fields.new({})), key: fields.key('key', optional: true))
       end
 
       def self.drawn(fields)

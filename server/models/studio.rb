@@ -68,9 +68,10 @@ module FawnmossServer
                                                           pupils.flat_map(&:absence_values))
       end
 
-      # Everything of the studio that states and plans depend on, as one number.
+      # Everything of the studio that states and plans depend on, also as one number, good in this process.
       # A change taken back and made anew is another row, whatever its lock version.
-      def print = @print ||= [rules, skill_changes.map { [_1.id, _1.lock_version] }].hash
+      def print = @print ||= evidence.hash
+      def evidence = @evidence ||= [rules, skill_changes.map { [_1.id, _1.lock_version] }]
 
       # { tune id => { pupils:, last_card: } } of the tunes that have charts: how many pupils have one, and the date of the card
       # issued last. One query. tune_id: of one tune or some, nil for all.

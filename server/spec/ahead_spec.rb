@@ -28,6 +28,37 @@ RSpec.describe FawnmossServer::Ahead do
     expect(counted).to eq(2)
   end
 
+  it 'is found by a process that has just been started, as long as nothing it was worked out from is another' do
+    described_class.prepare(studio.id, tomorrow, pause: 0)
+    shown = api(:get, "/api/today?today=#{tomorrow}")
+    made = 0
+    allow(Fawnmoss::Path::States).to(receive(:new).and_wrap_original { |states, *given| (made += 1) && states.call(*given) })
+    fresh = lambda do |day = tomorrow|
+      FawnmossServer::Roll::MEMORY.clear
+      made = 0
+      [api(:get, "/api/today?today=#{day}"), made]
+    end
+    expect([fresh.call, fresh.call(today)[1]]).to eq([[shown, 0], 0])
+    api(:post, "/api/pupils/#{@juna[:id]}/marks", { skill: 'body.ready', value: 3, key: 'ahead-002' })
+    expect(fresh.call[1]).to be_positive
+    described_class.prepare(studio.id, tomorrow, pause: 0)
+    expect(fresh.call[1]).to eq(0)
+    allow(FawnmossServer).to receive(:code).and_return('another version')
+    expect([fresh.call[1].positive?, FawnmossServer.db[:put_by].count]).to eq([true, 2])
+  end
+
+  it 'is worked out again when a later look finds that some time has gone' do
+    allow(FawnmossServer).to receive(:settings).and_return(FawnmossServer.settings.dup.tap { _1.looks_at_once = false })
+    given = []
+    allow(described_class::BEHIND).to receive(:give) { given << _1 }
+    now = FawnmossServer::Clock.now
+    allow(FawnmossServer::Clock).to receive(:now) { now }
+    2.times { described_class.wake(7, today) }
+    now += described_class::AGAIN + 1
+    described_class.wake(7, today)
+    expect(given).to eq([[7, tomorrow]] * 2)
+  end
+
   it 'gives the same looks from what is remembered as from the marks, on any day' do
     [0, 1, 5, 27, 28, 29, 60, 200].each do |days|
       day = today + days

@@ -44,6 +44,21 @@ RSpec.describe 'the same thing twice' do
     expect([status, same]).to eq([201, hurt.first])
   end
 
+  it 'issues a card once by its key, of a chart, after a lesson and for a group' do
+    pupil = add_pupil
+    chart = open_chart(pupil:)
+    cards = Array.new(2) { api(:post, "/api/charts/#{chart[:id]}/cards", { note: 'Listen.', key: 'card-00001' }) }
+    other = api(:post, "/api/charts/#{chart[:id]}/cards", { note: 'Listen.', key: 'card-00002' })
+    expect([cards.map { _1[:number] }, cards.map { _1[:link] }.uniq.size, other[:number]]).to eq([[1, 1], 1, 2])
+    lesson = begin_lesson(pupil)
+    expect(Array.new(2) { api(:post, "/api/lessons/#{lesson[:id]}/cards", { key: 'card-00003' })[:number] }).to eq([3, 3])
+    second = add_pupil('Linnet', instrument: 'cello')
+    group = api(:post, '/api/groups', { name: 'Two', members: [pupil[:id], second[:id]], weekday: 3, time: '17:00' })
+    api(:put, "/api/groups/#{group[:id]}/lesson", { date: Date.today.iso8601, wishes: { tune_id: chart[:tune_id] } })
+    issued = Array.new(2) { api(:post, "/api/groups/#{group[:id]}/cards", { date: Date.today.iso8601, key: 'card-00004' })[:cards].map { _1[:number] } }
+    expect([issued, FawnmossServer.db[:cards].count]).to eq([[[1, 4], [1, 4]], 5])
+  end
+
   it 'keeps a promise and clears a report once' do
     pupil = add_pupil
     promise = api(:post, "/api/pupils/#{pupil[:id]}/promises", { kind: 'own', title: 'New strings' })
@@ -69,6 +84,22 @@ RSpec.describe 'the same thing twice' do
       expect([status, FawnmossServer.db[:marks].where(mark_key: "marked-again-#{n}").count]).to eq([201, 1])
     end
     expect(FawnmossServer.db).to have_received(:disconnect).once
+  end
+
+  it 'says that the disk is full, of the database or its own, and goes on when the log cannot be written' do
+    pupil = add_pupil
+    [Sequel::DatabaseError.new("Mysql2::Error: The table 'marks' is full"), Errno::ENOSPC.new, Errno::EROFS.new].each do |trouble|
+      allow(FawnmossServer::Models::PupilDigest).to receive(:add).and_raise(trouble)
+      mark(pupil, skill: 'body.ready', value: 2)
+      expect([status, error[:code], error[:remedy]]).to match([503, 'disk', /Tell whoever keeps it; what you typed is kept/])
+    end
+    out = StringIO.new
+    allow(out).to receive(:puts).and_raise(Errno::ENOSPC)
+    allow(ENV).to receive(:[]).and_call_original
+    allow(ENV).to receive(:[]).with('FAWNMOSS_QUIET').and_return(nil)
+    log = FawnmossServer::Boot::RequestLog.new(->(_) { [200, {}, ['well']] }, out)
+    expect(log.call(Rack::MockRequest.env_for('/'))[0]).to eq(200)
+    expect(out).to have_received(:puts).with(/"status":200/)
   end
 
   it 'does not try a change again whose commit was under way' do

@@ -10,6 +10,7 @@ import WorkEditor from '../components/WorkEditor.vue'
 import { useSameTune } from '../composables/useSameTune'
 import { barWords } from '../geometry/spots'
 import { answersOf, kept } from '../geometry/work'
+import { newKey } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 import { single } from '../composables/kept'
 
@@ -138,7 +139,10 @@ function renew(): Promise<void> {
   timer = undefined
   return (making = make())
 }
+/** Pressed again after an answer was lost, the same card is issued once; one that says something else is another. */
+let key = newKey()
 watch([form, touched], () => {
+  key = newKey()
   refusal.value = null
   draftKept.keep({ form, touched: touched.value })
 }, { deep: true })
@@ -172,6 +176,7 @@ async function issue(): Promise<void> {
     const made = await ask('post', '/api/charts/{id}/cards', { ...byId(id), body: {
       ...wish(),
       note: form.note,
+      key,
       items: items.value,
       answers: work.value!.notes.map((one) => ({ id: one.id, answer: form.answers[one.id] ?? '' })),
     } })

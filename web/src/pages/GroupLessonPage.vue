@@ -83,13 +83,17 @@ const mark = (item: GroupLesson['items'][number], pupils: number[], value: numbe
     } })
   }, 'Marked.')
 const present = computed(() => lesson.value?.group.members.filter((one) => there(one.id)) ?? [])
+let cardsKey = newKey()
+watch([cardNote, music, day], () => (cardsKey = newKey()))
 const issue = () =>
   act(async () => {
     const found = await ask('post', '/api/groups/{id}/cards', { ...byId(id.value), body: {
       date: lesson.value!.date,
       note: cardNote.value,
+      key: cardsKey,
     } })
     cards.value = found.cards
+    cardsKey = newKey()
   }, 'The cards are issued.')
 const future = computed(() => (lesson.value?.date ?? '') > localDate())
 function saved(group: PupilGroup): void {

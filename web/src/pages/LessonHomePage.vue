@@ -10,6 +10,7 @@ import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { markOf, partsOf } from '../geometry/lesson'
 import { answersOf } from '../geometry/work'
+import { newKey } from '../geometry/words'
 import { single } from '../composables/kept'
 
 /** After the lesson: what happened, and the work for home drafted from it, to change and to issue. */
@@ -86,6 +87,9 @@ const card = computed(() =>
 )
 const fieldOf = (name: string) => (problem.value?.where.field === name ? problem.value.text : '')
 
+/** Pressed again after an answer was lost, the same card is issued once; one that says something else is another. */
+let key = newKey()
+watch([items, minutes, note, answers, chart], () => (key = newKey()), { deep: true })
 async function issue(): Promise<void> {
   busy.value = true
   problem.value = null
@@ -94,6 +98,7 @@ async function issue(): Promise<void> {
       items: items.value,
       minutes_per_day: Number(minutes.value),
       note: note.value,
+      key,
       answers: draft.value!.notes.map((one) => ({ id: one.id, answer: answers.value[one.id] ?? '' })),
       ...(chart.value ? { chart_id: chart.value } : {})
     } })
