@@ -7,6 +7,7 @@ module FawnmossServer
     BEAT = 2 # seconds between two touches
     LOST = 20 # seconds without one, by the database's clock
     LOOK = 0.2 # seconds between two tries of who waits
+    ENDING = 3 # seconds for a touch that is under way at the end
 
     NOW = Sequel.lit('UTC_TIMESTAMP(6)')
     GONE = Sequel.lit("UTC_TIMESTAMP(6) - INTERVAL #{LOST} SECOND")
@@ -38,7 +39,7 @@ module FawnmossServer
 
         sleep LOOK
       end
-      working(&)
+      @db.in_transaction? ? in_sight_of_nobody(&) : working(&)
     end
 
     private
@@ -52,6 +53,13 @@ module FawnmossServer
       Boot::Again.worth?(e) ? false : raise # two took it at once, on two nodes
     end
 
+    # Within a transaction nobody else sees the row, and touching it by another connection would wait for the transaction.
+    def in_sight_of_nobody
+      yield
+    ensure
+      give_back
+    end
+
     def working
       beats = Thread.new { beat }
       yield
@@ -60,7 +68,7 @@ module FawnmossServer
         @over = true
         @ended.signal
       end
-      beats&.join
+      beats&.join(ENDING) || beats&.kill
       give_back
     end
 
@@ -68,7 +76,7 @@ module FawnmossServer
       until over_after(BEAT)
         begin
           rows.where(holder: @me).update(beat: NOW)
-        rescue Sequel::DatabaseError
+        rescue Sequel::DatabaseError, Mysql2::Error
           nil # away for a moment
         end
       end

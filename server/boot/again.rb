@@ -8,10 +8,11 @@ module FawnmossServer
     class Again
       PAUSES = [0.02, 0.2, 0.6].freeze # seconds before each further try
       DEADLOCK = /Deadlock found|Lock wait timeout/
+      KINDS = [Sequel::DatabaseError, Mysql2::Error].freeze # the second where a text is put into a statement for a connection that was lost
 
       # Sequel raises these for what the teacher did not do wrong.
       def self.worth?(error)
-        error.is_a?(Sequel::DatabaseError) && (Failures.away?(error) || error.message.match?(DEADLOCK))
+        KINDS.any? { error.is_a?(_1) } && (Failures.away?(error) || error.message.match?(DEADLOCK))
       end
 
       # Tells when a commit begins and ends, in the thread it is in.
@@ -30,7 +31,7 @@ module FawnmossServer
           Thread.current[:fawnmoss_committing] = false
           env['rack.input']&.rewind if tries.positive?
           @app.call(tries.zero? ? env : env.except('rodauth', 'sinatra.error'))
-        rescue Sequel::DatabaseError => e
+        rescue *KINDS => e
           raise unless again?(e, env, tries)
 
           FawnmossServer.db.disconnect if Failures.away?(e) # the others of the pool are as dead

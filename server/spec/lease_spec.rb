@@ -26,6 +26,13 @@ RSpec.describe FawnmossServer::Lease, :own_rows do
     expect([first.value, second.value]).to eq(%i[first second])
   end
 
+  it 'is held within a transaction too, where nobody sees it' do
+    stub_const('FawnmossServer::Lease::BEAT', 0.05)
+    started = FawnmossServer::Clock.now
+    expect(db.transaction { hold { sleep(0.3) && hold { 1 } } }).to be(false)
+    expect([FawnmossServer::Clock.now - started, db[:leases].where(name: 'trying').count]).to match([be < 5, 0])
+  end
+
   it 'passes on from who died, not from who lives and works for long' do
     db[:leases].insert(name: 'trying', holder: 'dead', beat: Sequel.lit("UTC_TIMESTAMP(6) - INTERVAL #{described_class::LOST - 2} SECOND"))
     expect(hold { 1 }).to be(false)

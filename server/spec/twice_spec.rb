@@ -71,19 +71,20 @@ RSpec.describe 'the same thing twice' do
 
   it 'tries a request again when the database gave its transaction up, and when it was away for a moment' do
     pupil = add_pupil
-    ['Mysql2::Error: Deadlock found when trying to get lock', 'MySQL server has gone away'].each_with_index do |words, n|
+    away = Mysql2::Error.new('MySQL client is not connected') # as it comes from a connection that was lost before
+    [Sequel::DatabaseError.new('Mysql2::Error: Deadlock found when trying to get lock'), Sequel::DatabaseError.new('MySQL server has gone away'), away].each_with_index do |trouble, n|
       failed = false
       allow(FawnmossServer.db).to receive(:disconnect)
       allow(FawnmossServer::Models::PupilDigest).to receive(:add).and_wrap_original do |add, *given|
         next add.call(*given) if failed
 
         failed = true
-        raise Sequel::DatabaseError, words
+        raise trouble
       end
       mark(pupil, skill: 'body.ready', value: 2, key: "marked-again-#{n}")
       expect([status, FawnmossServer.db[:marks].where(mark_key: "marked-again-#{n}").count]).to eq([201, 1])
     end
-    expect(FawnmossServer.db).to have_received(:disconnect).once
+    expect(FawnmossServer.db).to have_received(:disconnect).twice
   end
 
   it 'says that the disk is full, of the database or its own, and goes on when the log cannot be written' do

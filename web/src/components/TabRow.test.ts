@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { expect, it } from 'vitest'
 import TabRow from './TabRow.vue'
 
@@ -13,7 +13,7 @@ it('has one tab in the way of Tab, and goes to the others by arrow keys, Home an
   const seen: string[] = []
   for (const key of ['ArrowRight', 'End', 'ArrowRight', 'ArrowLeft', 'Home', 'x']) {
     await row.get('[role=tablist]').trigger('keydown', { key })
-    await new Promise((resolve) => setTimeout(resolve))
+    await flushPromises()
     seen.push(`${row.get('[aria-selected=true]').text()}${document.activeElement?.textContent}`)
   }
   expect(seen).toEqual(['BB', 'CC', 'AA', 'CC', 'AA', 'AA'])

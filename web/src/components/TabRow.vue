@@ -2,7 +2,7 @@
 import { nextTick, ref } from 'vue'
 
 /**
- * Tabs: one of them in the way of Tab, the arrow keys, Home and End go to the others.
+ * Tabs: one of them in the way of Tab, the arrow keys, Home and End go to the others. A click leaves the keys to the page.
  *   <TabRow v-model="tab" :tabs="[{ id: 'note', title: 'Note' }]" label="What is shown here" panel="panel" />
  */
 const props = defineProps<{ tabs: readonly { id: Id; title: string }[]; label: string; panel: string }>()
@@ -24,7 +24,7 @@ function key(event: KeyboardEvent): void {
   <div ref="row" class="tab-row" role="tablist" :aria-label="label" @keydown="key">
     <button
       v-for="tab in tabs" :id="`tab-${tab.id}`" :key="tab.id" type="button" role="tab" :aria-selected="chosen === tab.id"
-      :aria-controls="panel" :tabindex="chosen === tab.id ? 0 : -1" @click="chosen = tab.id"
+      :aria-controls="panel" :tabindex="chosen === tab.id ? 0 : -1" @mousedown.prevent @click="chosen = tab.id"
     >{{ tab.title }}</button>
   </div>
 </template>

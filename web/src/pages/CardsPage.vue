@@ -35,6 +35,10 @@ const ready = computed(() => cards.value !== null && cards.value.every((card) =>
 <style scoped>
 .bar { display: flex; gap: var(--room-4); align-items: center; margin-bottom: var(--room-4); }
 .sheet-of-paper + .sheet-of-paper { margin-top: var(--room-7); }
-@media print { .bar { display: none; } .page { padding: 0; max-width: none; } .sheet-of-paper { break-after: page; margin: 0 auto; }
-.sheet-of-paper:last-child { break-after: auto; } }
+@media print {
+  .bar { display: none; }
+  .page { padding: 0; max-width: none; }
+  .sheet-of-paper, .sheet-of-paper + .sheet-of-paper { margin: 0 auto; }
+  .sheet-of-paper:not(:last-child) { break-after: page; }
+}
 </style>
