@@ -12,4 +12,7 @@ environment 'production'
 rackup File.expand_path('config.ru', __dir__)
 http_content_length_limit 64_000_000 # bytes: refused before it is read
 before_fork { FawnmossServer.db.disconnect }
-before_worker_boot { [FawnmossServer::Mailing, FawnmossServer::Endings].each { _1::BEHIND.start } } # what waited while the server was stopped
+before_worker_boot do # what waited while the server was stopped
+  [FawnmossServer::Mailing, FawnmossServer::Endings].each { _1::BEHIND.start }
+  FawnmossServer::Ahead.start
+end

@@ -47,6 +47,17 @@ RSpec.describe FawnmossServer::Ahead do
     expect([fresh.call[1].positive?, FawnmossServer.db[:put_by].count]).to eq([true, 2])
   end
 
+  it 'is worked out for studios that were used lately when the server starts' do
+    FawnmossServer.db[:accounts].where(id: studio.account_id).update(status_id: FawnmossServer::Accounts::OPEN)
+    kept = -> { FawnmossServer.db[:put_by].select_order_map(:pupil_id) }
+    FawnmossServer.db[:account_active_session_keys].update(last_use: Time.now.utc - described_class::LATELY - 60)
+    described_class.send(:catch_up)
+    expect(kept.call).to eq([])
+    FawnmossServer.db[:account_active_session_keys].update(last_use: Time.now.utc - 60)
+    described_class.send(:catch_up)
+    expect(kept.call).to eq([@juna, @ned].map { _1[:id] }.sort)
+  end
+
   it 'is worked out again when a later look finds that some time has gone' do
     allow(FawnmossServer).to receive(:settings).and_return(FawnmossServer.settings.dup.tap { _1.looks_at_once = false })
     given = []
