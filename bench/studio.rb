@@ -53,16 +53,21 @@ class StudioBench
     asked = { 'Today' => '/api/today', 'pupils' => '/api/pupils', 'all pupils’ progress' => '/api/progress',
               'one plan' => "/api/pupils/#{@studio.pupils_dataset.min(:id)}/plan" }
     found = asked.transform_values { |address| measure(page, address) }
-    sleep 6 # what is done in the quiet after the first Today (FawnmossServer::Ahead)
-    next_day = ms { page.send(:Get, "/api/today?today=#{TODAY + 1}") }
-    started = ms { FawnmossServer::Actions::Today.call(FawnmossServer::Models::Studio[@studio.id], TODAY + 1) } # here nothing is remembered
     puts "  #{pupils} pupils, #{years} #{years == 1 ? 'year' : 'years'}, #{marks} marks:"
-    puts "    the first Today of the next day: #{next_day} ms, of a process that has just been started #{started} ms (bound 200 ms)"
+    first_of_a_day(page)
     found.each do |name, (median, high, cold)|
       puts "    #{name}: median #{median} ms, 95th percentile #{high} ms#{bound(name, median, first)}, the first of all #{cold} ms, " \
            "#{queries(asked[name])} queries"
     end
     found
+  end
+
+  # After what is done in the quiet after the first Today (FawnmossServer::Ahead).
+  def first_of_a_day(page)
+    sleep 6
+    next_day = ms { page.send(:Get, "/api/today?today=#{TODAY + 1}") }
+    started = ms { FawnmossServer::Actions::Today.call(FawnmossServer::Models::Studio[@studio.id], TODAY + 1) } # here nothing is remembered
+    puts "    the first Today of the next day: #{next_day} ms, of a process that has just been started #{started} ms (bound 200 ms)"
   end
 
   def bound(name, median, first)
