@@ -21,4 +21,13 @@ RSpec.describe 'tunes changed at random' do
     expect([read.notes.map(&:tie), read.notices]).to eq([[false] * 5, ['Left out: ties that lead nowhere.']])
     expect(Fuzz.wrong(xml, 'musicxml')).to be_nil
   end
+
+  it 'take a mark given twice for one, a cut sign for two halves alone, and groups of more than a hundred notes' do
+    twice = Fawnmoss::Notation::Abc.read("X:1\nM:4/4\nL:1/4\nK:D\nD E F !breath!!breath!G|\n")
+    expect([twice.notes.map(&:marks), Fuzz.wrong("X:1\nM:4/4\nL:1/4\nK:D\nD E F !breath!!breath!G|\n", 'abc')]).to eq([[[], [], [:breath], []], nil])
+    xml = Fawnmoss::Notation::MusicXml.write(Fawnmoss::Notation::Abc.read("X:1\nM:C|\nL:1/4\nK:D\nD E F G|A4|\n")).sub('<beats>2</beats>', '<beats>2</beats><beats>2</beats>')
+    expect([Fawnmoss::Notation::MusicXml.read(xml).meter.to_s, Fuzz.wrong(xml, 'musicxml')]).to eq(['4/2', nil])
+    long = "X:1\nM:4/4\nL:1/8\nK:D\n(3:2:120#{'D' * 120}|\n"
+    expect([Fawnmoss::Notation::Abc.read(long).notes.size, Fuzz.wrong(long, 'abc')]).to eq([120, nil])
+  end
 end

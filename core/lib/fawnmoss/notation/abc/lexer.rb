@@ -118,7 +118,7 @@ module Fawnmoss
 
         # (3, or (p:q:r: p notes in the time of q for the next r.
         def tuplet
-          return unless @scan.scan(/\((\d{1,2})(?::(\d{0,2}))?(?::(\d{0,2}))?/)
+          return unless @scan.scan(/\((\d{1,2})(?::(\d{0,2}))?(?::(\d{0,4}))?/)
 
           numbers = [@scan[1], @scan[2], @scan[3]].map { |text| text.to_s.empty? ? nil : text.to_i }
           refuse('a group of no notes', 'Write (3 before three notes.') if numbers.first(2).include?(0)

@@ -84,7 +84,7 @@ module Fawnmoss
 
         # A breath belongs to the note before it, everything else to the note after.
         def take_breath(_value)
-          amend { _1.copy(marks: [*_1.marks, :breath].freeze) } || refuse('a breath mark needs a note before it')
+          amend { _1.copy(marks: [*_1.marks, :breath].uniq.freeze) } || refuse('a breath mark needs a note before it')
         end
 
         def take_tie(_value)

@@ -6,6 +6,7 @@ module Fawnmoss
       # What an <attributes> element says of meter, key, clef and divisions. Parts that it does not name are nil.
       class Signature
         CLEFS = { 'G' => 'treble', 'F' => 'bass' }.freeze
+        SIGNS = { 'common' => [4, 4], 'cut' => [2, 2] }.freeze # and nothing else
         C_CLEFS = { '3' => 'alto', '4' => 'tenor' }.freeze
 
         # refuse: called as refuse.(message, remedy); must raise.
@@ -27,7 +28,7 @@ module Fawnmoss
           return :free if inside['senza-misura'] || inside['beats'].nil? || inside['beat-type'].nil?
 
           plain = several(inside)
-          %w[common cut].include?(time['symbol']) ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol: time['symbol']) : plain
+          SIGNS[time['symbol']] == [plain.beats, plain.unit] ? Theory::Meter.new(beats: plain.beats, unit: plain.unit, symbol: time['symbol']) : plain
         rescue InvalidInput => e
           @refuse.call(e.message, 'Only meters of up to 24 beats are read.')
         end
