@@ -137,8 +137,8 @@ class StudiosBench
   def asked
     get = ->(path) { ->(_) { @page.send(:Get, path) } }
     { 'Today' => get['/api/today'], 'pupils' => get['/api/pupils'],
-      'one pupil' => get["/api/pupils/#{@pupils[3]}"], 'a plan' => get["/api/pupils/#{@pupils[3]}/plan"], 'the shelf' => get["/api/tunes?pupil=#{@pupils[3]}"],
-      'a chart' => get["/api/charts/#{@chart}"], 'a card by its link' => get["/api/link/#{@link}"],
+      'one pupil' => get["/api/pupils/#{@pupils[3]}"], 'a plan' => get["/api/pupils/#{@pupils[3]}/plan"],
+      'the shelf' => get["/api/tunes?pupil_id=#{@pupils[3]}"], 'a chart' => get["/api/charts/#{@chart}"], 'a card by its link' => get["/api/link/#{@link}"],
       'progress of all' => get['/api/progress'], 'the log-ins' => get['/api/account'],
       'a mark' => ->(n) { @page.send(:Post, "/api/pupils/#{@pupils[n % PUPILS]}/marks", { skill: 'body.ready', value: n % 4 }) },
       'a log-in' => ->(_) { Page.new.send(:Post, '/api/login', { email: EMAIL, password: PASSWORD }) } }

@@ -1,8 +1,14 @@
 # frozen_string_literal: true
 
+require_relative '../siege/serving'
+
 # A process of the cluster, in a group of its own.
 module Part
-  def alive? = @pid && Process.wait(@pid, Process::WNOHANG).nil?
+  def alive?
+    @pid && Process.wait(@pid, Process::WNOHANG).nil?
+  rescue Errno::ECHILD
+    false
+  end
 
   # At once, and with everything of it.
   def kill = over(:KILL)
@@ -11,9 +17,7 @@ module Part
   private
 
   def over(signal)
-    Process.kill(signal, -@pid) if @pid
-    Process.wait(@pid) if @pid && signal == :TERM
-  rescue Errno::ESRCH, Errno::ECHILD
-    nil # gone already
+    Serving.stop(@pid, signal) if @pid
+    @pid = nil
   end
 end

@@ -7,6 +7,7 @@ require 'socket'
 require_relative 'front'
 require_relative 'machine'
 require_relative 'node'
+require_relative '../siege/serving'
 
 # Three nodes, two servers, an nginx: all of a cluster, each in a process group of its own. What ends is started again by a thread of this process.
 class SetUp
@@ -25,7 +26,7 @@ class SetUp
     @back = [] # [what, seconds until it took part again]
     FileUtils.rm_rf([*Dir[File.join(state, 'node*')], File.join(state, 'front'), File.join(state, 'outbox')])
     @password = SecureRandom.hex(24)
-    @ports = ports(NODES + SERVERS + 1)
+    @ports = Serving.free_ports(NODES + SERVERS + 1)
     user = Process.uid.zero? ? 'mysql' : nil
     group_ports = groups(NODES)
     @nodes = Array.new(NODES) { |n| Node.new(File.join(state, "node#{n + 1}"), port: @ports[n], group_port: group_ports[n], user:, scripts:) }
@@ -98,13 +99,6 @@ class SetUp
     say format('%<what>s takes part again, %<seconds>.1f s after it was found dead', what:, seconds: now - began)
   rescue StandardError => e
     say "#{what} does not come back: #{e.message}"
-  end
-
-  def ports(count)
-    servers = Array.new(count) { TCPServer.new('127.0.0.1', 0) }
-    servers.map { _1.addr[1] }
-  ensure
-    servers&.each(&:close)
   end
 
   # First ports of free ranges of ten.

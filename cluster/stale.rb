@@ -33,7 +33,7 @@ class Stale
     'a card' => [->(here, _) { here.post("/api/charts/#{@place[:chart]}/cards", {}) }, ['/api/pupils/:pupil']],
     'the path' => [lambda { |here, round|
       version = here.get('/api/skills').json[:skills].find { _1[:id] == 'body.ready' }[:lock_version]
-      here.put('/api/skills/body.ready', { title: "Ready, round #{round}", lock_version: version })
+      here.put('/api/skills/body.ready', { task: "Stand as in round #{round}.", lock_version: version })
     }, ['/api/skills', '/api/pupils/:pupil/plan']],
     'the studio' => [->(here, round) { here.patch('/api/studio', { name: "Stale #{round}" }) }, ['/api/studio', '/api/session', '/api/today']]
   }.freeze

@@ -10,7 +10,6 @@ class Window
   TRIES = 60
   # what: of OPERATIONS. from, to: seconds of the clock. statuses: of each try.
   Done = Struct.new(:what, :from, :to, :statuses, keyword_init: true) do
-    def seconds = to - from
     def failures = statuses.count { _1.zero? || _1 >= 500 }
     def answered? = statuses.last.between?(200, 499)
   end
@@ -31,7 +30,6 @@ class Window
     @random = Random.new(seed)
     @done = []
     @acknowledged = Acknowledged.new([], [], [], [])
-    @count = 0
   end
 
   # Until the block says that it is over.

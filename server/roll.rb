@@ -23,11 +23,11 @@ module FawnmossServer
     # depends on; the answer is frozen plain data.
     def remember(pupil, *about, &)
       key = [pupil.id, pupil.lock_version, digest(pupil).print, @studio.print, holds(pupil), about].hash
+      shared = PutBy::KINDS.include?(about.first)
       answer = MEMORY[key]
-      return answer if answer && !@keeping
-      return answer || (MEMORY[key] = yield) unless PutBy::KINDS.include?(about.first)
+      return answer if answer && !(shared && @keeping)
 
-      MEMORY[key] = put_by(pupil, about, answer, &)
+      MEMORY[key] = shared ? put_by(pupil, about, answer, &) : yield
     end
 
     # Keeps what was noted (keeping).

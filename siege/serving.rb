@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'socket'
 require_relative 'client'
 
 # A server in a process group of its own.
@@ -19,6 +20,21 @@ module Serving
   def wait(port)
     600.times { Client.new(port).get('/healthz').status == 200 ? return : sleep(0.1) }
     raise 'the server did not answer within a minute'
+  end
+
+  # So many ports of loopback where nobody listens.
+  def free_ports(count)
+    servers = Array.new(count) { TCPServer.new('127.0.0.1', 0) }
+    servers.map { _1.addr[1] }
+  ensure
+    servers&.each(&:close)
+  end
+
+  def free_port = free_ports(1).first
+
+  # The server as specs start it: in a process group of its own. env: beside this process's own. Answers its pid.
+  def puma(env, out: File::NULL)
+    Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('..', __dir__), pgroup: true, %i[out err] => out)
   end
 
   # The server with its processes.

@@ -18,11 +18,7 @@ module FawnmossServer
       # Inputs::CardInput.
       def self.write(pupil, body, title:, today:, answers: [], key: nil, chart_id: nil, lesson_id: nil)
         demands = body[:chart] ? body[:chart][:demands] : []
-        FawnmossServer.db.transaction do
-          pupil.lock!
-          known = key && pupil.cards_dataset.first(card_key: key)
-          next known if known
-
+        pupil.once(pupil.cards_dataset, { card_key: key }) do
           body = { **body, answers: HomeNotes.answer(pupil, answers, today) }
           number = (pupil.cards_dataset.max(:number) || 0) + 1
           card = Models::Card.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, chart_id:, lesson_id:, title: title[0, TITLE], number:, body:,

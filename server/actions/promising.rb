@@ -8,11 +8,9 @@ module FawnmossServer
         pupil = studio.pupil(pupil_id)
         kind = fields.choice('kind', %w[skill tune own], default: 'own')
         ref, title = about(studio, pupil, kind, fields)
-        key = fields.key('key', optional: true)
-        FawnmossServer.db.transaction do
-          pupil.lock!
-          known = key && Models::Promise.first(pupil_id: pupil.id, promise_key: key)
-          known || Models::Promise.create(studio_id: studio.id, pupil_id: pupil.id, kind:, ref:, title:, why: 'promised', made_on: today, promise_key: key)
+        promise_key = fields.key('key', optional: true)
+        pupil.once(Models::Promise.where(pupil_id: pupil.id), { promise_key: }) do
+          Models::Promise.create(studio_id: studio.id, pupil_id: pupil.id, kind:, ref:, title:, why: 'promised', made_on: today, promise_key:)
         end
       end
 

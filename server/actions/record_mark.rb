@@ -35,12 +35,7 @@ module FawnmossServer
       COPIED = %i[skill tune_id value made_on tempo source lesson_id].freeze
 
       # Two windows, or one mark sent twice: one after the other, and each key once.
-      def self.once(pupil, key)
-        FawnmossServer.db.transaction do
-          pupil.lock!
-          (key && pupil.marks_dataset.first(mark_key: key)) || yield
-        end
-      end
+      def self.once(pupil, mark_key, &) = pupil.once(pupil.marks_dataset, { mark_key: }, &)
 
       def self.keep(pupil, **columns)
         Models::Mark.create(**pupil.values.slice(:studio_id), pupil_id: pupil.id, **columns).tap { Models::PupilDigest.add(pupil, _1) }

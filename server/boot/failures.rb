@@ -44,7 +44,7 @@ module FawnmossServer
         return Answer.error(503, error.message, remedy: error.remedy, code: 'pdf') if error.is_a?(Pdf::Away)
         return busy(error) if error.is_a?(Apart::Busy)
 
-        away if Again::KINDS.any? { error.is_a?(_1) } && (away?(error) || error.is_a?(Sequel::PoolTimeout) || error.message.match?(Again::DEADLOCK))
+        away if Again.worth?(error) || error.is_a?(Sequel::PoolTimeout)
       end
 
       def self.ours(error, env)

@@ -28,6 +28,15 @@ module FawnmossServer
       one_to_many :slots, class: 'FawnmossServer::Models::Slot', order: %i[from_date weekday id]
       one_to_many :absences, class: 'FawnmossServer::Models::Absence', order: :from_date
 
+      # What is written about the pupil once: the row that has come under its key before, else what the block makes, while nobody else writes about the
+      # pupil. rows: a dataset of the pupil's; key: { column => key }, of nil when there is none.
+      def once(rows, key)
+        db.transaction do
+          lock!
+          (key.values.first && rows.first(key)) || yield
+        end
+      end
+
       # What decides between skills that schools do differently. Upper strings and cello have one hold.
       def schools = [instrument == 'bass' ? bow_hold : 'french', bass_hand]
 

@@ -9,7 +9,7 @@ require_relative '../../siege/serving'
 RSpec.describe 'what is in deploy/' do
   let(:root) { File.expand_path('../..', __dir__) }
 
-  def free_port = TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }
+  def free_port = Serving.free_port
 
   it 'has units that systemd understands' do
     skip 'no systemd-analyze here' unless system('which systemd-analyze', %i[out err] => File::NULL)
@@ -79,7 +79,7 @@ RSpec.describe 'what is in deploy/' do
     port = free_port
     log = Tempfile.new('log')
     env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '1', 'FAWNMOSS_LOOKS' => nil, 'FAWNMOSS_QUIET' => nil, 'FAWNMOSS_HTTPS' => 'yes', 'FAWNMOSS_HOSTS' => 'studio.example,127.0.0.1' }
-    start = -> { Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: root, pgroup: true, %i[out err] => log.path) }
+    start = -> { Serving.puma(env, out: log.path) }
     Serving.run(port, start) do
       behind_nginx(port) do |secure, plain|
         found = log_in_at(secure)

@@ -6,7 +6,7 @@ require_relative '../../cluster/stale'
 require_relative '../../siege/serving'
 
 RSpec.describe 'several servers and nodes of the database', :own_rows do
-  def free_port = TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }
+  def free_port = Serving.free_port
 
   describe FawnmossServer::Boot::Nodes do
     def connected(*ports)
@@ -69,28 +69,13 @@ RSpec.describe 'several servers and nodes of the database', :own_rows do
     end
   end
 
-  it 'tries a change again that met another node’s at its commit' do
-    calls = 0
-    app = lambda do |_|
-      calls += 1
-      Thread.current[:fawnmoss_committing] = true
-      calls < 3 ? raise(Sequel::DatabaseError, 'Mysql2::Error: Deadlock found when trying to get lock; try restarting transaction') : [201, {}, []]
-    end
-    stub_const('FawnmossServer::Boot::Again::PAUSES', [0, 0, 0])
-    book = FawnmossServer::Boot::Figures.open
-    count = -> { book.text[/^fawnmoss_again_total\{why="conflict"\} (\S+)/, 1].to_f }
-    before = count.call
-    answer = FawnmossServer::Boot::Again.new(app).call(Rack::MockRequest.env_for('/', method: 'POST', input: '{}'))
-    expect([answer[0], calls, count.call - before]).to eq([201, 3, 2])
-  end
-
   # The proof of bin/cluster against one database: two servers, nothing of what a process remembers may be old on the other.
   it 'sees on one server at once what was changed on the other, and does once what both are asked' do
     outbox = Dir.mktmpdir
-    ports = [free_port, free_port]
+    ports = Serving.free_ports(2)
     starts = ports.map do |port|
       env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '1', 'FAWNMOSS_LOOKS' => nil, 'FAWNMOSS_OUTBOX' => outbox, 'FAWNMOSS_OUTBOX_PAGE' => 'yes' }
-      -> { Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('../..', __dir__), pgroup: true, %i[out err] => File::NULL) }
+      -> { Serving.puma(env) }
     end
     Serving.run(ports[0], starts[0]) do
       Serving.run(ports[1], starts[1]) do

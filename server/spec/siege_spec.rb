@@ -10,7 +10,7 @@ require_relative '../../siege/starve'
 # Short versions of bin/siege against a real server: Puma with its processes, on a port of its own.
 RSpec.describe 'a server under siege', :own_rows do
   let(:outbox) { Dir.mktmpdir }
-  let(:port) { TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] } }
+  let(:port) { Serving.free_port }
 
   after do
     FileUtils.rm_rf(outbox)
@@ -19,7 +19,7 @@ RSpec.describe 'a server under siege', :own_rows do
 
   def start
     env = { 'FAWNMOSS_PORT' => port.to_s, 'FAWNMOSS_WORKERS' => '2', 'FAWNMOSS_LOOKS' => nil, 'APP_ENV' => 'production', 'FAWNMOSS_OUTBOX' => outbox, 'FAWNMOSS_OUTBOX_PAGE' => 'yes' }
-    Process.spawn(env, 'bundle', 'exec', 'puma', '--config', 'server/puma.rb', chdir: File.expand_path('../..', __dir__), pgroup: true, %i[out err] => File::NULL)
+    Serving.puma(env)
   end
 
   # Told by order, not by the clock: a machine may be slow, but who asks for little must not wait for who asks for much.

@@ -3,11 +3,12 @@
 require 'net/http'
 require 'tmpdir'
 require_relative 'spec_helper'
+require_relative '../../siege/serving'
 
 # The command itself, with a database of its own in a folder of its own.
 RSpec.describe 'bin/start' do
   let(:root) { File.expand_path('../..', __dir__) }
-  let(:port) { TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] } }
+  let(:port) { Serving.free_port }
 
   around do |example|
     Dir.mktmpdir do |folder|

@@ -103,20 +103,36 @@ RSpec.describe 'the same thing twice' do
     expect(out).to have_received(:puts).with(/"status":200/)
   end
 
-  it 'does not try a change again whose commit was under way' do
-    calls = 0
-    app = lambda do |_|
-      calls += 1
+  # [what meets a trouble of the database at its commits, so many times, under Boot::Again; the requests that it had].
+  def met_at_commit(trouble, times: Float::INFINITY)
+    asked = []
+    app = lambda do |env|
+      asked << env
       Thread.current[:fawnmoss_committing] = true
-      raise Sequel::DatabaseDisconnectError, 'lost'
+      asked.size <= times ? raise(trouble) : [201, {}, []]
     end
-    again = FawnmossServer::Boot::Again.new(app)
+    [FawnmossServer::Boot::Again.new(app), asked]
+  end
+
+  def change = Rack::MockRequest.env_for('/', method: 'POST', input: '{}')
+
+  it 'does not try a change again whose commit was under way' do
+    again, asked = met_at_commit(Sequel::DatabaseDisconnectError.new('lost'))
     stub_const('FawnmossServer::Boot::Again::PAUSES', [0, 0])
     allow(FawnmossServer.db).to receive(:disconnect)
-    expect { again.call(Rack::MockRequest.env_for('/', method: 'POST', input: '{}')) }.to raise_error(Sequel::DatabaseDisconnectError)
-    expect(calls).to eq(1)
+    expect { again.call(change) }.to raise_error(Sequel::DatabaseDisconnectError)
+    expect(asked.size).to eq(1)
     expect { again.call(Rack::MockRequest.env_for('/')) }.to raise_error(Sequel::DatabaseDisconnectError)
-    expect(calls).to eq(4)
+    expect(asked.size).to eq(4)
+  end
+
+  it 'tries a change again that met another node’s at its commit' do
+    again, asked = met_at_commit(Sequel::DatabaseError.new('Mysql2::Error: Deadlock found when trying to get lock; try restarting transaction'), times: 2)
+    stub_const('FawnmossServer::Boot::Again::PAUSES', [0, 0, 0])
+    book = FawnmossServer::Boot::Figures.open
+    count = -> { book.text[/^fawnmoss_again_total\{why="conflict"\} (\S+)/, 1].to_f }
+    before = count.call
+    expect([again.call(change)[0], asked.size, count.call - before]).to eq([201, 3, 2])
   end
 
   it 'hides a skill of the studio’s own without losing it, and shows new words after old ones were taken back' do

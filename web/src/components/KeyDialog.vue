@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { ask, Trouble } from '../api/client'
+import { ask, byId, Trouble } from '../api/client'
 import type { Instrument, KeyOffer, Version } from '../api/types'
 
 /** The keys a tune could be played in, the friendliest first, for whoever it is seen through. */
@@ -23,7 +23,7 @@ watch(open, async (now) => {
   keys.value = problem.value = null
   try {
     const query = { version: props.version, ...props.subject }
-    keys.value = (await ask('get', '/api/tunes/{id}/keys', { params: { path: { id: props.tuneId }, query } })).keys
+    keys.value = (await ask('get', '/api/tunes/{id}/keys', byId(props.tuneId, query))).keys
   } catch (error) {
     problem.value = error as Trouble
   }

@@ -22,7 +22,7 @@ let asked = 0
 async function fetch(from = 0): Promise<void> {
   const mine = ++asked
   try {
-    const found = await ask('get', '/api/pupils/{id}/diary', { params: { path: { id: props.pupil }, query: { from, text: text.value } } })
+    const found = await ask('get', '/api/pupils/{id}/diary', byId(props.pupil, { from, text: text.value }))
     if (mine !== asked) return
     lessons.value = from ? [...lessons.value, ...found.lessons] : found.lessons
     total.value = found.total

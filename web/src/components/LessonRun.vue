@@ -112,7 +112,7 @@ async function arrived(what: string): Promise<boolean> {
 async function unbegin(): Promise<void> {
   if (!(await arrived('take the lesson back'))) return
   try {
-    await ask('delete', '/api/lessons/{id}', { params: { path: { id }, query: { strike: 'yes' } } })
+    await ask('delete', '/api/lessons/{id}', byId(id, { strike: 'yes' as const }))
     forget()
     await router.push(`/pupils/${lesson.value.pupil.id}/plan?date=${lesson.value.held_on}`)
   } catch (error) {

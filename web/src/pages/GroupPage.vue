@@ -32,7 +32,7 @@ async function load(): Promise<void> {
     tune.value ??= await ask('get', '/api/tunes/{id}', byId(Number(route.params.id)))
     const instruments = INSTRUMENTS.filter((name) => chosen.value.includes(name)).join(',')
     const query = { instruments, version: version.value, ...(key.value ? { key: key.value } : {}) }
-    const found = await ask('get', '/api/tunes/{id}/group', { params: { path: { id: Number(route.params.id) }, query } })
+    const found = await ask('get', '/api/tunes/{id}/group', byId(Number(route.params.id), query))
     if (own !== asked) return
     group.value = found
     heard.value = Math.min(heard.value, found.parts.length - 1)

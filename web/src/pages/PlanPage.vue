@@ -14,9 +14,9 @@ const router = useRouter()
 const pupils = usePupils()
 const pupilId = computed(() => Number(route.params.id))
 const day = computed(() => (typeof route.query.date === 'string' ? route.query.date : null))
-const { data: plan, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/plan', {
-  params: { path: { id: pupilId.value }, query: { ahead: 2, ...(day.value ? { date: day.value } : {}) } },
-}))
+const { data: plan, problem, load } = useLoad(() =>
+  ask('get', '/api/pupils/{id}/plan', byId(pupilId.value, { ahead: 2, ...(day.value ? { date: day.value } : {}) })),
+)
 const wishes = ref<Wishes>(noWishes())
 const version = ref(0)
 const open = ref<string | null>(null)

@@ -14,9 +14,7 @@ const ready = ref(false)
 const from = ref(String(route.query.from ?? ''))
 const to = ref(String(route.query.to ?? ''))
 const query = () => ({ ...(from.value ? { from: from.value } : {}), ...(to.value ? { to: to.value } : {}) })
-const { data: report, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/report', {
-  params: { path: { id: Number(route.params.id) }, query: query() },
-}))
+const { data: report, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/report', byId(Number(route.params.id), query())))
 watch([from, to], () => {
   void load()
   void router.replace({ query: { ...route.query, from: from.value, to: to.value } })

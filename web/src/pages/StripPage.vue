@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { ask } from '../api/client'
+import { ask, byId } from '../api/client'
 import { useLoad } from '../composables/useLoad'
 import { printPage, usePaper } from '../composables/usePaper'
 
@@ -13,9 +13,7 @@ const asked = Object.fromEntries(
   ['tapes', 'temperament', 'length'].flatMap((name) => (typeof route.query[name] === 'string' ? [[name, route.query[name]]] : [])),
 )
 const { data: strip, problem, load } = useLoad(async () => {
-  const found = await ask('get', '/api/pupils/{id}/strip', {
-    params: { path: { id: Number(route.params.id) }, query: { ...asked, paper: paper.value } },
-  })
+  const found = await ask('get', '/api/pupils/{id}/strip', byId(Number(route.params.id), { ...asked, paper: paper.value }))
   void nextTick(() => (ready.value = true))
   return found
 })

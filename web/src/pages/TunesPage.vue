@@ -110,7 +110,7 @@ async function inKey(tune: ShelfTune, offer: KeyOffer): Promise<void> {
 async function easier(tune: ShelfTune): Promise<void> {
   ways.value = { tune: tune.id, list: null }
   try {
-    const { ways: list } = await ask('get', '/api/tunes/{id}/ways', { params: { path: { id: tune.id }, query: pupils.subject } })
+    const { ways: list } = await ask('get', '/api/tunes/{id}/ways', byId(tune.id, pupils.subject))
     if (ways.value?.tune === tune.id) ways.value = { tune: tune.id, list }
   } catch (error) {
     ways.value = null
