@@ -6,6 +6,8 @@ source 'https://rubygems.org'
 gem 'diff-lcs', '~> 1.6' # finds the notes of a tune again after it was edited
 gem 'midilib', '~> 4.0' # writes Standard MIDI Files
 gem 'nokogiri', '~> 1.18.10'
+gem 'numo-narray-alt', '~> 0.9.14' # arrays of numbers: what a take sounds like
+gem 'numo-pocketfft', '~> 0.7.0' # Fourier transforms of them
 gem 'rubyzip', '~> 2.4'
 gem 'sin_lru_redux', '~> 2.5' # what was used last, kept; of server and core
 gem 'zeitwerk', '~> 2.6.18'

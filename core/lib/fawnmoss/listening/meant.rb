@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Listening
+    # Which written note every tone of a take was meant to be, with the octave, the tuning and the tempo that a take has as a whole. The tones
+    # are aligned twice: first with lengths that count for little, then with the tuning and the tempo that this showed.
+    class Meant
+      # visits: Alignment::Visit list; before, after: numbers of tones outside of it; octave: semitones by which all sounds off the page; shift: cents by which it sounds
+      # higher than that; pace: seconds a quarter.
+      Found = Value.of(:visits, :before, :after, :octave, :shift, :pace)
+
+      OCTAVES = [0, -12, 12].freeze
+      NEAR = 70 # cents within which a note tells of the tuning
+      STRANGE = 1.15 # what a note may cost on the average, in wrong notes, before a take is of another tune
+      RIGHT = 0.6 # of the notes that must be as written
+
+      # tones: Tones::Tone list; places: Written::Place list; tempo: quarters a minute that were asked for; beat: quarters. Returns Found, nil when they do not
+      # belong together.
+      def self.of(tones, places, tempo:, beat:) = new(tones, places, tempo, beat).found
+
+      def initialize(tones, places, tempo, beat)
+        @tones = tones
+        @places = places
+        @asked = 60.0 / tempo
+        @beat = beat
+      end
+
+      def found = OCTAVES.lazy.filter_map { aligned(_1) }.first
+
+      # The longest of a visit's tones, one with a pitch if there is any.
+      def self.main(visit, tones) = visit.tones.map { tones[_1] }.max_by { |tone| [tone.clear? ? 1 : 0, tone.length] }
+
+      private
+
+      def aligned(octave)
+        rough = Alignment.of(@tones, @places, pace: @asked, shift: OwnTuning.guess(@tones) + (100 * octave), timed: 0.4)
+        shift = OwnTuning.of(offs(rough, octave).select { _1.abs < NEAR }.map { [_1, false] })
+        pace = OwnTempo.new(rough.visits, @places, @tones, beat: @beat, asked: @asked).pace
+        fine = Alignment.of(@tones, @places, pace:, shift: shift + (100 * octave))
+        Found.new(visits: fine.visits, before: fine.before, after: fine.after, octave:, shift:, pace:) if like?(fine, octave, shift)
+      end
+
+      # Cents off the page, of the visits that have a pitch.
+      def offs(found, octave)
+        found.visits.filter_map { |visit| (tone = self.class.main(visit, @tones)).clear? && @places[visit.place].off(tone.cents - (100 * octave)) }
+      end
+
+      # Not much had to be explained away, and most notes are as written.
+      def like?(found, octave, shift)
+        right = offs(found, octave).count { (_1 - shift).abs < NEAR }
+        found.cost < STRANGE * found.visits.size && right >= RIGHT * found.visits.size
+      end
+    end
+  end
+end

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Listening
+    # The tempo of a take as the pupil keeps it: from one note to the next, stops and jumps left out.
+    class OwnTempo
+      # One step from a note to the next. from, to: numbers of visits; quarters: written; seconds: passed, less what was put in between.
+      Step = Value.of(:from, :to, :quarters, :seconds)
+
+      NEIGHBOURS = 4 # steps to each side that make a note's own pulse
+      STOP = 0.5 # beats more than written: a stop
+      FEWEST = 4 # steps that make a tempo to speak of
+
+      attr_reader :steps, :pace
+
+      # visits: Alignment::Visit list; places: Written::Place list; tones: Tone list; beat: quarters of a beat; asked: seconds a quarter that were asked for.
+      def initialize(visits, places, tones, beat:, asked:)
+        @visits = visits
+        @places = places
+        @tones = tones
+        @beat = beat.to_f
+        @steps = visits.each_index.drop(1).filter_map { step(_1) }
+        plain = @steps.map { _1.seconds / _1.quarters }.sort
+        @pace = plain.empty? ? asked : plain[plain.size / 2]
+      end
+
+      # Quarters a minute, all steps without a stop together; nil for too few.
+      def played
+        even = kept
+        60 * even.sum(&:quarters) / even.sum(&:seconds) if even.size >= FEWEST
+      end
+
+      # Per cent from the first quarter of the take to the last.
+      def drift
+        even = kept
+        return if even.size < 4 * FEWEST
+
+        part = even.size / 4
+        first, last = [even.first(part), even.last(part)].map { |some| some.sum(&:quarters) / some.sum(&:seconds) }
+        100 * ((last / first) - 1)
+      end
+
+      # The middle of how far steps lie off the pulse around them, per cent.
+      def steadiness
+        offs = kept.filter_map { |step| (around = pulse(step.to)) && (100 * ((step.seconds / (step.quarters * around)) - 1).abs) }.sort
+        offs[offs.size / 2] if offs.size >= FEWEST
+      end
+
+      # Seconds that a note came later than written, beyond the half beat that is no stop yet: nil without a stop. visit: number.
+      def stop(visit)
+        extra = wait(visit) or return
+        extra if extra > STOP * @beat * @pace
+      end
+
+      # Beats that a note is late, early below zero: against the pulse of the notes around it. visit: number.
+      def late(visit)
+        step = by_end[visit] or return
+        around = pulse(visit) or return
+        return if stop(visit)
+
+        (step.seconds - (step.quarters * around)) / (@beat * around)
+      end
+
+      private
+
+      def by_end = @by_end ||= @steps.to_h { [_1.to, _1] }
+      def kept = @kept ||= @steps.reject { (_1.seconds - (_1.quarters * @pace)).abs > STOP * @beat * @pace }
+
+      # Seconds a quarter around a note, itself left out.
+      def pulse(visit)
+        near = kept.select { _1.to != visit && (_1.to - visit).abs <= NEIGHBOURS }
+        near.sum(&:seconds) / near.sum(&:quarters) if near.size >= 2
+      end
+
+      def step(number)
+        before, visit = @visits.values_at(number - 1, number)
+        return unless visit.from == :next && before.from != :under
+
+        quarters = (@places[visit.place].at - @places[before.place].at).to_f
+        return unless quarters.positive? && visit.place == before.place + 1
+
+        Step.new(from: number - 1, to: number, quarters:, seconds: visit.begun - before.begun - between(before))
+      end
+
+      def between(visit) = visit.added.sum { @tones[_1].length }
+
+      # Seconds that a note came later than it should have after the one before, wherever that was; nil for the first one.
+      def wait(number)
+        return if number.zero?
+
+        before, visit = @visits.values_at(number - 1, number)
+        return if visit.from == :under
+
+        jump = %i[back ahead].include?(visit.from) || visit.place < before.place
+        quarters = jump ? @places[before.place].length : @places[visit.place].at - @places[before.place].at
+        visit.begun - before.begun - between(before) - (quarters.to_f * @pace)
+      end
+    end
+  end
+end

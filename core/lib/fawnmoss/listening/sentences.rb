@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Listening
+    # A take in words, for the pupil and the teacher alike: what went well first, then what was heard, then one thing to do next. Never a grade.
+    class Sentences
+      STEADY = 4.0 # per cent off the own pulse that are steady
+      DRIFT = 6.0 # per cent of tempo that are worth a word
+      OFTEN = 3 # notes of a finger that make a habit
+      SLIDES = 3
+      TWICE = 2
+
+      def self.of(heard) = new(heard).list
+
+      def initialize(heard)
+        @heard = heard
+        @judged = heard.notes.select(&:judged?)
+      end
+
+      def list = [*well.first(TWICE), *told, *next_thing]
+
+      private
+
+      def well
+        tuned = @judged.count { _1.verdict == 'in tune' }
+        rings = @judged.count(&:rings)
+        [("Clean from beginning to end." if @heard.clean?), (steady if @heard.tempo.steadiness), ("#{tuned} of #{@judged.size} notes were in tune." if tuned * TWICE > @judged.size),
+         ("#{rings} notes set an open string ringing." if rings > TWICE)].compact
+      end
+
+      def steady = @heard.tempo.steadiness <= STEADY ? 'The pulse was steady.' : nil
+
+      def told
+        [octave, tuning, *strings, tempo, *stops, *repeated, *habits, slides].compact
+      end
+
+      def octave
+        return if @heard.octave.zero?
+
+        "It sounded an octave #{@heard.octave.negative? ? 'lower' : 'higher'} than the chart has it."
+      end
+
+      def tuning
+        cents = @heard.tuning.round
+        "The instrument is tuned #{cents.abs} cents #{way(cents)}; that is taken out below." if cents.abs >= Heard::TUNED
+      end
+
+      def way(cents) = cents.negative? ? 'low' : 'high'
+      def strings = @heard.strings.map { "The #{_1[:string]} string is #{_1[:cents].abs.round} cents #{way(_1[:cents])}: tune it." }
+
+      def tempo
+        drift = @heard.tempo.drift
+        return if drift.nil? || drift.abs < DRIFT
+
+        drift.positive? ? "It became #{drift.round} per cent quicker towards the end." : "It became #{drift.abs.round} per cent slower towards the end."
+      end
+
+      def stops = @heard.stops.map { "A stop of #{_1[:seconds].round(1)} seconds in bar #{_1[:bar]}." }
+
+      def repeated
+        @heard.repeated.map do |again|
+          from, to = again.values_at(:from, :to).map { @heard.chart.entries[_1].note.bar }
+          from == to ? "A part of bar #{from} was played again." : "Bars #{from} to #{to} were played again."
+        end
+      end
+
+      def habits
+        @heard.fingers.select { _1[:notes] >= OFTEN && _1[:cents].abs >= @heard.asked.limit }.first(TWICE).map do |finger|
+          way = finger[:cents].negative? ? 'flat' : 'sharp'
+          "Finger #{finger[:finger]} (#{finger[:placement]}) on the #{finger[:string]} string: #{finger[:cents].abs.round} cents #{way}, #{finger[:notes]} notes."
+        end
+      end
+
+      def slides
+        count = @judged.count { _1.start == 'slid' }
+        "#{count} notes were slid into place: lift the finger and place it again from above." if count >= SLIDES
+      end
+
+      def next_thing
+        spot = @heard.spots.first or return []
+        ["Next: bar #{spot[:bars].join(' and ')} (#{spot[:causes].join(', ')}). #{spot[:drill]}"]
+      end
+    end
+  end
+end

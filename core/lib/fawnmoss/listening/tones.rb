@@ -1,0 +1,178 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Listening
+    # Cuts a take into tones: stretches of one pitch with one beginning. A tone begins after a silence, where the pitch goes somewhere else
+    # and stays there, or where a new stroke on the same pitch is to be heard. It is cut rather once too often: what belongs together is for
+    # the alignment, which knows what is written.
+    class Tones
+      # start, finish: seconds; cents: 100 a semitone, A4 at 440 Hz is 6900, nil for a sound without a pitch; clarity: 0..1; loudness: dB; border: how clearly it begins,
+      # 1 or more after a silence or another pitch, less for a new stroke on the same one; frames: range of frames.
+      Tone = Value.of(:start, :finish, :cents, :clarity, :loudness, :border, :frames) do
+        def length = finish - start
+
+        # Whether it has a pitch.
+        def clear? = !cents.nil?
+      end
+
+      CLEAR = 0.8 # clarity: below it nothing is told of pitch
+      UNDER = 45 # dB under the loudest: softer is silence
+      FLOOR = -72 # dB: softer is silence, however soft the take
+      AWAY = 60 # cents from where the tone was: another one, when it stays
+      STAYS = 4 # frames that make another pitch a tone
+      MEMORY = 20 # frames over which the pitch of a tone is averaged: a swing of vibrato
+      GAP = 3 # frames of silence that end a tone
+      SHORTEST = 3 # frames of a tone
+      APART = 7 # frames between two strokes
+      LOOK = 14 # frames to each side of a stroke in which it is to stand out
+      DIP = 5.0 # dB by which loudness falls at a clear stroke
+      UNSTEADY = 1.5 # how much it counts that the sound is ten times less steady
+      STEADIEST = 0.003 # of a sound that could not be steadier
+      STROKE = 0.9 # how much a stroke must stand out
+      USUAL = 0.8 # of what is usual in a tone does not count
+      BACK = 9 # frames before it can be told, in which a tone begins
+      GIVES = 2.5 # times less steady than before: the sound before gives way
+      SOUND = 25 # dB under the loudest: what is louder is a sound, even without a pitch
+      NOISE = 8 # frames of it
+      SURE = 2.4 # how clearly a tone begins after a silence or another pitch
+
+      def self.of(frames) = new(frames).list
+
+      def initialize(frames)
+        @frames = frames
+        @cents = frames.cents
+        loudest = frames.loudness.max || FLOOR
+        @loud = loudest - SOUND
+        @heard = frames.size.times.map { |at| frames.clarity[at] >= CLEAR && frames.loudness[at] > [loudest - UNDER, FLOOR].max }
+      end
+
+      # Tone list in order.
+      def list
+        clear = stretches
+        unclear = between(clear.map(&:first)).map { |range| [range, SURE] }
+        (clear.flat_map { |range, border| strokes(range, border) } + unclear).sort_by { _1[0].begin }.map { |range, border| tone(range, border) }
+      end
+
+      private
+
+      # [[range of frames, how clearly it begins], ...] of one pitch each.
+      def stretches
+        @found = []
+        @open = nil # first frame of the tone that sounds
+        @away = [] # frames just now somewhere else
+        @quiet = 0
+        @frames.size.times { |at| @heard[at] ? sounding(at) : silent(at) }
+        close(@frames.size) if @open
+        @found
+      end
+
+      def silent(at)
+        @quiet += 1
+        close(at - @quiet + 1) if @open && @quiet == GAP
+      end
+
+      def sounding(at)
+        @quiet = 0
+        return open(at) unless @open
+        return stay if (@cents[at] - here(at)).abs <= AWAY
+
+        @away << at
+        return if @away.size < STAYS || !together?
+
+        from = @away.first
+        close(from)
+        open(from)
+      end
+
+      def open(at)
+        @open = at
+        @away = []
+      end
+
+      def stay = @away = []
+
+      def close(at)
+        @found << [@open...at, SURE] if at - @open >= SHORTEST
+        @open = nil
+        @away = []
+      end
+
+      # The pitch of the tone so far, before what is somewhere else.
+      def here(at)
+        last = (@away.first || at) - 1
+        heard = ([@open, last - MEMORY + 1].max..[last, @open].max).filter_map { @cents[_1] if @heard[_1] }
+        heard.sum / heard.size
+      end
+
+      # What is away is away at one place, and no jump to and fro.
+      def together?
+        last = @cents.values_at(*@away.last(STAYS))
+        @away = @away.last(STAYS) if @away.size > STAYS && @away.last - @away.first > 2 * STAYS
+        last.max - last.min < 2 * AWAY && @away.last - @away.first < 2 * STAYS
+      end
+
+      # Ranges in which something sounds that has no pitch.
+      def between(ranges)
+        edges = [0, *ranges.flat_map { [_1.begin, _1.end] }, @frames.size]
+        edges.each_slice(2).flat_map { |from, to| (from...to).chunk_while { |a, b| sound?(a) == sound?(b) }.select { |run| sound?(run.first) && run.size >= NOISE } }
+             .map { |run| run.first...(run.last + 1) }
+      end
+
+      def sound?(at) = @frames.loudness[at] > @loud
+
+      # The same cut where new strokes begin.
+      def strokes(range, border)
+        cuts = standing_out(peaks(range)).select { |_, mark| mark > STROKE }
+        firsts = [[range.begin, border], *cuts.sort]
+        firsts.each_with_index.map { |(from, mark), number| [from...(firsts[number + 1]&.first || range.end), mark] }
+      end
+
+      # [[frame, how much it looks like a stroke], ...], apart from one another.
+      def peaks(range)
+        marks = (range.begin + APART..range.end - APART).map { |at| [at, stroke(at, range)] }
+        marks.sort_by { |at, mark| [-mark, at] }.each_with_object([]) { |(at, mark), found| found << [at, mark] if found.none? { |other, _| (other - at).abs < APART } }
+      end
+
+      # Vibrato makes a tone swell and sink all along: a stroke is more than that.
+      def standing_out(peaks)
+        middle = peaks.size > 3 ? peaks.map(&:last).sort[peaks.size / 2] : 0
+        peaks.map { |at, mark| [at, mark - (USUAL * middle)] }
+      end
+
+      # How much a stroke stands out here: 1 is clear.
+      def stroke(at, range)
+        before, after = [at - LOOK, range.begin].max, [at + LOOK, range.end - 1].min
+        loud, steady = @frames.loudness, @frames.steady
+        dip = [loud[before...at].max, loud[(at + 1)..after].max].min - loud[at]
+        usual = ((steady[before..(at - 4)].sum / (at - 3 - before)) + (steady[(at + 4)..after].sum / (after - at - 3))) / 2
+        loss = Math.log10((1 + STEADIEST - steady[(at - 1)..(at + 1)].min) / (1 + STEADIEST - usual))
+        (dip.clamp(0, 2 * DIP) / DIP) + (UNSTEADY * loss.clamp(0, 2))
+      end
+
+      def tone(range, border)
+        frames = range.to_a
+        middle = frames.size > 12 ? frames[(frames.size / 4)..-3] : frames
+        Tone.new(start: onset(range, border), finish: range.end * HOP, cents: median(middle.filter_map { @cents[_1] if @heard[_1] }), border:,
+                 clarity: median(middle.map { @frames.clarity[_1] }), loudness: median(middle.map { @frames.loudness[_1] }), frames: range)
+      end
+
+      # Where it begins: the sound before it begins to give way a little earlier than another can be told.
+      def onset(range, border)
+        first = range.begin
+        earliest = [first - BACK, 0].max
+        before = (earliest - 8...earliest).map { |at| @frames.steady[[at, 0].max] }
+        usual = median(before)
+        if usual > CLEAR # another tone
+          limit = GIVES * (1 + STEADIEST - usual)
+          first -= 1 while first > earliest && 1 + STEADIEST - @frames.steady[first - 1] > limit
+        else
+          quiet = (earliest..first).map { @frames.loudness[_1] }.min
+          first -= 1 while first > earliest && @frames.loudness[first - 1] > quiet + 8
+        end
+        first * HOP
+      end
+
+      def median(list) = list.empty? ? nil : list.sort[list.size / 2]
+    end
+  end
+end
