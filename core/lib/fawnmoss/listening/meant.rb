@@ -11,8 +11,8 @@ module Fawnmoss
 
       OCTAVES = [0, -12, 12].freeze
       NEAR = 70 # cents within which a note tells of the tuning
-      STRANGE = 1.15 # what a note may cost on the average, in wrong notes, before a take is of another tune
       RIGHT = 0.6 # of the notes that must be as written
+      STRANGE = 0.6 # of them: more notes left out or put in, and more jumps, are another tune
 
       # tones: Tones::Tone list; places: Written::Place list; tempo: quarters a minute that were asked for; beat: quarters. Returns Found, nil when they do not
       # belong together.
@@ -45,10 +45,14 @@ module Fawnmoss
         found.visits.filter_map { |visit| (tone = self.class.main(visit, @tones)).clear? && @places[visit.place].off(tone.cents - (100 * octave)) }
       end
 
-      # Not much had to be explained away, and most notes are as written.
+      # Most notes are as written, and not much had to be explained away.
       def like?(found, octave, shift)
+        visits = found.visits
         right = offs(found, octave).count { (_1 - shift).abs < NEAR }
-        found.cost < STRANGE * found.visits.size && right >= RIGHT * found.visits.size
+        jumps = visits.count { %i[back ahead].include?(_1.from) }
+        gaps = visits.each_cons(2).sum { |one, other| (other.place - one.place - 1).clamp(0, 2) }
+        around = [*found.before, *found.after, *visits.flat_map(&:added)].count { @tones[_1].clear? && @tones[_1].length > Judging::LASTS }
+        right >= RIGHT * visits.size && jumps + gaps + around < STRANGE * visits.size
       end
     end
   end

@@ -11,21 +11,22 @@ module Fawnmoss
       GOING = 0.04 # and at the end
       LEAST = 4 # frames that tell of a pitch
       MIDDLE = 0.1 # of the frames on each side are left out of the mean
-      EARLY = (0.02..0.06) # seconds after it can be told that the note is there: where it begins
-      BETWEEN = (0.07..0.12) # on the way
-      REST = (0.2..0.36) # where it stays
-      GLIDE = 24 # cents from beginning to rest that are a slide; vibrato stays below
-      SHORTEST = 0.26 # seconds of a note of which that can be told
-      TAIL = 45 # cents around the note before: what is left of it is not this one
+      EARLY = (0.0..0.03) # seconds after it can be told that the note is there: where it begins
+      SOON = (0.02..0.04) # a little later
+      LATER = [0.04..0.07, 0.06..0.09].freeze # on the way
+      REST = (0.15..0.32) # where it stays
+      FIRST = 22 # cents by which a slide begins beside where it stays
+      SECOND = 16 # and by which it is still beside a little later
+      FURTHEST = 160 # cents: more is another note before
+      SHORTEST = 0.24 # seconds of a note of which that can be told
 
-      # frames: Track::Frames; range: of frames of its main tone; from: where its first tone begins; before: cents of the note before, or nil.
-      def self.of(frames, range, from:, before: nil) = new(frames, range, from, before).pitch
+      # frames: Track::Frames; range: of frames of its main tone; from: frame where its first tone begins.
+      def self.of(frames, range, from:) = new(frames, range, from).pitch
 
-      def initialize(frames, range, from, before)
+      def initialize(frames, range, from)
         @frames = frames
         @range = range
         @from = from
-        @before = before
       end
 
       def pitch
@@ -59,12 +60,14 @@ module Fawnmoss
       def slid(cents)
         return if (@range.end - @from) * HOP < SHORTEST
 
-        early, between = [EARLY, BETWEEN].map { |span| at(span) }
-        return if early.nil? || between.nil?
-
         rest = at(REST) || cents
-        gone = rest - early
-        gone.abs > GLIDE && (between - early).abs < gone.abs * 1.1 && (rest - between).abs < gone.abs * 0.85
+        early, soon = [EARLY, SOON].map { |span| at(span) }
+        return unless early
+
+        one, two = [early - rest, (soon || early) - rest]
+        way = two <=> 0
+        later = LATER.filter_map { |span| at(span) }.map { _1 - rest }
+        one * way > FIRST && two * way > SECOND && one.abs < FURTHEST && later.all? { _1.abs < two.abs + 3 } && (later.first.nil? || later.first * way > 0)
       end
 
       # Median pitch over a span of seconds after the beginning.
