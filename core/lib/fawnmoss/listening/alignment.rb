@@ -31,7 +31,7 @@ module Fawnmoss
       FOLD = 0.2 # a repeat left out
       ENTER = 2.0 # starting anywhere
       LEAVE = 1.5 # stopping anywhere
-      AROUND = 0.8 # a tone before the start or after the end, when it lasts
+      AROUND = 1.2 # a tone before the start or after the end, when it lasts
       LATE = 1.2 # a note held twice as long as written, and more
       EARLY = 1.8 # half as long
       LONG = 0.8 # a note that goes on where the next is left out
@@ -129,10 +129,11 @@ module Fawnmoss
 
       def stay(node)
         tone = @tones[@tone]
-        held = node.cost + held(tone.border) + (2 * [tone.start - @tones[node.tone].finish - GAP, 0].max)
+        silence = 2 * [tone.start - @tones[node.tone].finish - GAP, 0].max
+        held = node.cost + held(tone.border) + silence
         put(node.place, held, :held, node, node.begun) if written?(node, tone) || (node.kind != :added && goes_on?(node, tone))
         put(node.place, held, :added, node, node.begun + tone.length) if node.kind == :added && goes_on?(node, tone)
-        put(node.place, node.cost + (ornament?(node.place, tone) ? 0.1 : ADDED * @lasting[@tone]), :added, node, node.begun + tone.length)
+        put(node.place, node.cost + silence + (ornament?(node.place, tone) ? 0.1 : ADDED * @lasting[@tone]), :added, node, node.begun + tone.length)
       end
 
       # It can be the note of the place.
