@@ -29,7 +29,7 @@ module Fawnmoss
       PAUSE = 0.25 # seconds
       AHEAD = 4.0 # jumping ahead
       FOLD = 0.2 # a repeat left out
-      ENTER = 2.0 # starting anywhere
+      ENTER = 0.8 # starting anywhere, beside a note left out
       LEAVE = 1.5 # stopping anywhere
       AROUND = 1.2 # a tone before the start or after the end, when it lasts
       LATE = 1.2 # a note held twice as long as written, and more
@@ -131,9 +131,10 @@ module Fawnmoss
         tone = @tones[@tone]
         silence = 2 * [tone.start - @tones[node.tone].finish - GAP, 0].max
         held = node.cost + held(tone.border) + silence
+        lost = tone.clear? ? tone.length : 0 # time that belongs to no note
         put(node.place, held, :held, node, node.begun) if written?(node, tone) || (node.kind != :added && goes_on?(node, tone))
-        put(node.place, held, :added, node, node.begun + tone.length) if node.kind == :added && goes_on?(node, tone)
-        put(node.place, node.cost + silence + (ornament?(node.place, tone) ? 0.1 : ADDED * @lasting[@tone]), :added, node, node.begun + tone.length)
+        put(node.place, held, :added, node, node.begun + lost) if node.kind == :added && goes_on?(node, tone)
+        put(node.place, node.cost + silence + (ornament?(node.place, tone) ? 0.1 : ADDED * @lasting[@tone]), :added, node, node.begun + lost)
       end
 
       # It can be the note of the place.

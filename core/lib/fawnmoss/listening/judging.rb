@@ -11,6 +11,7 @@ module Fawnmoss
       UNDER = 4 # semitones under the lowest note of the tune that are listened to
       BELOW = 14 # semitones under the lowest string, for what sounds an octave lower
       LASTS = 0.13 # seconds of a tone that is one more note and no noise
+      SOFT = 15 # dB under the notes: what is softer is a string that rings on
 
       # sound: Sound; chart: Chart::Chart; asked: Asked. Returns Heard. Raises InvalidTake when nothing can be told.
       def self.of(sound, chart, asked = Asked.build) = new(sound, chart, asked).heard
@@ -70,8 +71,10 @@ module Fawnmoss
       # [{ after:, pitch: }, ...]: after is the index of the note before, nil before the first.
       def added
         key = @chart.tune.key
+        loud = visits.map { Meant.main(_1, @take.tones).loudness }.sort
+        least = loud[loud.size / 2] - SOFT
         visits.flat_map do |visit|
-          strange = visit.added.map { @take.tones[_1] }.select { _1.clear? && _1.length >= LASTS }
+          strange = visit.added.map { @take.tones[_1] }.select { _1.clear? && _1.length >= LASTS && _1.loudness > least }
           strange = strange.slice_when { |one, other| (one.cents - other.cents).abs > Tones::AWAY }.map(&:first)
           strange.map { |tone| { after: index(visit), pitch: Names.of(midi(tone), key, @chart.request.instrument) } }
         end

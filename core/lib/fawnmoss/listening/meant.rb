@@ -11,8 +11,9 @@ module Fawnmoss
 
       OCTAVES = [0, -12, 12].freeze
       NEAR = 70 # cents within which a note tells of the tuning
-      RIGHT = 0.6 # of the notes that must be as written
-      STRANGE = 0.6 # of them: more notes left out or put in, and more jumps, are another tune
+      ALIKE = 1.26 # how far the share of right notes and that of right lengths are over that of what had to be explained away: other tunes of the same
+      # few notes come to 1.25, beginners with a fault in every fourth note to 1.4
+      LENGTHS = (0.75..1.33) # of what it should be: a right length
 
       # tones: Tones::Tone list; places: Written::Place list; tempo: quarters a minute that were asked for; beat: quarters. Returns Found, nil when they do not
       # belong together.
@@ -45,14 +46,21 @@ module Fawnmoss
         found.visits.filter_map { |visit| (tone = self.class.main(visit, @tones)).clear? && @places[visit.place].off(tone.cents - (100 * octave)) }
       end
 
-      # Most notes are as written, and not much had to be explained away.
+      # Most notes and lengths are as written, and not much had to be explained away.
       def like?(found, octave, shift)
-        visits = found.visits
+        notes = found.visits.size.to_f
         right = offs(found, octave).count { (_1 - shift).abs < NEAR }
+        tempo = OwnTempo.new(found.visits, @places, @tones, beat: @beat, asked: @asked)
+        timed = tempo.steps.count { LENGTHS.cover?(_1.seconds / (_1.quarters * tempo.pace)) }
+        (right + timed - strange(found)) / notes > ALIKE
+      end
+
+      # Jumps, notes left out (a skipped part counts as two) and tones that belong to no note.
+      def strange(found)
+        visits = found.visits
         jumps = visits.count { %i[back ahead].include?(_1.from) }
         gaps = visits.each_cons(2).sum { |one, other| (other.place - one.place - 1).clamp(0, 2) }
-        around = [*found.before, *found.after, *visits.flat_map(&:added)].count { @tones[_1].clear? && @tones[_1].length > Judging::LASTS }
-        right >= RIGHT * visits.size && jumps + gaps + around < STRANGE * visits.size
+        jumps + gaps + [*found.before, *found.after, *visits.flat_map(&:added)].count { @tones[_1].clear? && @tones[_1].length > Judging::LASTS }
       end
     end
   end

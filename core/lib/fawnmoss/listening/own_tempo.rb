@@ -82,7 +82,7 @@ module Fawnmoss
         Step.new(from: number - 1, to: number, quarters:, seconds: visit.begun - before.begun - between(before))
       end
 
-      def between(visit) = visit.added.sum { @tones[_1].length }
+      def between(visit) = visit.added.map { @tones[_1] }.select(&:clear?).sum(&:length)
 
       # Seconds that a note came later than it should have after the one before, wherever that was; nil for the first one.
       def wait(number)

@@ -5,7 +5,7 @@ module Fawnmoss
     # How an instrument is tuned, out of how far its notes lie off their aims: where most of them lie together, open strings above all.
     module OwnTuning
       OPEN = 3.0 # what an open string weighs, a stopped note 1
-      WIDTH = 10.0 # cents: how far apart notes may lie that lie together
+      WIDTH = 6.0 # cents: how far apart notes may lie that lie together
       REACH = (-60..60) # cents of tuning that are looked at
 
       # offs: [[cents off its aim, whether on an open string], ...]. Returns cents.

@@ -54,7 +54,9 @@ module Fawnmoss
         return [] if deep.empty?
 
         lowest = deep.map(&:cents).min - (100 * UNDER)
-        Tones.of(Track.of(@sound, lowest: [440 * (2**((lowest - 6900) / 1200)), HIGHEST].min)).select(&:clear?).reject { _1.length < GLANCE }
+        found = Tones.of(Track.of(@sound, lowest: [440 * (2**((lowest - 6900) / 1200)), HIGHEST].min)).select(&:clear?).reject { _1.length < GLANCE }
+        least = found.map(&:loudness).sort[found.size / 2].to_f - Judging::SOFT
+        found.reject { _1.loudness < least }
       end
 
       def quarters(seconds) = seconds * @tempo / 60.0
