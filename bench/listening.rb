@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# bin/bench --listening [TAKES]: how well takes are heard, and how long that takes. Faulty takes of the demo's tunes by chance (core/spec/support/faulty.rb), played by
-# sampled instruments, whose truth is known; plain, with pink noise at 20 dB, with an echo, at 8 bits and 16 kHz.
+# bin/bench --listening [TAKES]: how well takes are heard, and how long that takes. Faulty takes of the demo's tunes by chance
+# (core/spec/support/faulty.rb), played by sampled instruments, whose truth is known; plain, with pink noise at 20 dB, with an echo, at 8 bits and 15 kHz.
 
 require 'bundler/setup'
 require_relative '../core/load_data'
@@ -76,17 +76,25 @@ rescue L::InvalidTake
 end
 
 Array.new(COUNT) { |number| faulty.take(Sampled::PROGRAMS.keys[number % 4]) }.each_slice(BATCH) do |takes|
-  takes.zip(Sampled.render(takes.map { [_1.instrument, _1.events] })).each { |take, sound| WAYS.each { |way, change| add.call(found[way], take, change.call(sound)) } }
+  takes.zip(Sampled.render(takes.map { [_1.instrument, _1.events] })).each do |take, sound|
+    WAYS.each do |way, change|
+      add.call(found[way], take, change.call(sound))
+    end
+  end
 end
 
 puts "Listening, #{COUNT} takes with faults by chance, four sampled instruments"
 found.each do |way, sums|
   puts "  #{way}: #{sums[:refused]} not recognised"
-  sums[:sums].each { |kind, (right, false_ones, lost)| puts format('    %-8s precision %.3f recall %.3f (%d right, %d wrongly, %d not)', kind, right.fdiv([right + false_ones, 1].max), right.fdiv([right + lost, 1].max), right, false_ones, lost) }
+  sums[:sums].each do |kind, (right, false_ones, lost)|
+    puts format('    %-8s precision %.3f recall %.3f (%d right, %d wrongly, %d not)', kind, right.fdiv([right + false_ones, 1].max),
+   right.fdiv([right + lost, 1].max), right, false_ones, lost)
+  end
   right, false_ones, lost = sums[:sums].values.transpose.map(&:sum)
   puts format('    all      precision %.3f recall %.3f (wanted 0.97 each)', right.fdiv(right + false_ones), right.fdiv(right + lost))
   puts format('    onsets   median %.0f ms, 95 %% %.0f ms (wanted 20 and 60)', 1000 * at(sums[:onsets], 0.5), 1000 * at(sums[:onsets], 0.95))
-  puts format('    cents    median %.1f, 95 %% %.1f off, the bias of the samples included; %s of the sure notes over 50', at(sums[:cents], 0.5), at(sums[:cents], 0.95), percent(sums[:wrong].fdiv([sums[:judged], 1].max)))
+  puts format('    cents    median %.1f, 95 %% %.1f off, the bias of the samples included; %s of the sure notes over 50', at(sums[:cents], 0.5),
+at(sums[:cents], 0.95), percent(sums[:wrong].fdiv([sums[:judged], 1].max)))
 end
 puts format('  %.0f s of sound judged in %.1f s: %.3f s a second', heard_seconds, took, took / heard_seconds)
 

@@ -82,6 +82,31 @@ RSpec.describe 'bin/fawnmoss' do
     expect(run('chart', book, '--instrument', 'violin', '--tune', '2', '--voice', 'x')).to match([1, '', /there is no voice x/])
   end
 
+  it 'has the stand-in pupil play a chart with faults, listens to it, and writes down what was played' do
+    take = file('', '.wav')
+    tune = file("X:1\nT:Steps\nM:4/4\nL:1/4\nQ:1/4=72\nK:D\nD F E G|F A G B|A G F E|D4|]\n")
+    faults = file('{"seed": 2, "faults": [{"kind": "wrong", "note": 5, "semitones": 1}, {"kind": "stop", "note": 8, "seconds": 1.5}]}', '.json')
+    code, out, = run('stand-in', tune, '--instrument', 'violin', '--faults', faults, '--out', take)
+    expect([code, JSON.parse(out)['seconds']]).to match([0, be_within(1).of(16.3)])
+    code, out, = run('listen', take, tune, '--instrument', 'violin', '--a4', '440', '--limit', '12')
+    heard = JSON.parse(out)
+    expect([code, heard['stops'].map { _1['before'] }, heard['notes'].reject { _1['verdict'] == 'in tune' }.map { _1['index'] }]).to eq([0, [8], [5]])
+    expect(run('listen', take, tune, '--instrument', 'violin', '--format', 'text')[1]).to include('A stop of 1.5 seconds in bar 3.')
+    run('stand-in', tune, '--instrument', 'violin', '--out', take)
+    expect(run('play-in', take, '--tempo', '72', '--meter', '4/4', '--format', 'abc')[1]).to include('D2 F2 E2 G2 |F2 A2 G2 B2 |A2 G2 F2 E2 |')
+  end
+
+  it 'refuses recordings and faults that cannot be, with 1, and what is missing with 2' do
+    take = file(['RIFF', 36, 'WAVE', 'fmt ', 16, 1, 1, 44_100, 0, 2, 16, 'data', 0].pack('a4Va4a4VvvVVvva4V').force_encoding('UTF-8'), '.wav')
+    expect(run('listen', take, steps, '--instrument', 'violin')).to match([1, '', /no samples/])
+    expect(run('listen', steps, steps, '--instrument', 'violin')).to match([1, '', /no WAV file/])
+    expect(run('listen', '/nowhere.wav', steps, '--instrument', 'violin')).to match([1, '', /cannot be read/])
+    expect(run('stand-in', steps, '--instrument', 'violin', '--faults', steps, '--out', take)).to match([1, '', /no JSON/])
+    expect(run('stand-in', steps, '--instrument', 'violin', '--out', '/nowhere/take.wav')).to match([1, '', /cannot be written/])
+    [['listen'], ['listen', take, '--instrument', 'violin'], ['stand-in', steps, '--instrument', 'violin'], ['play-in', take, '--meter', '4/4'], ['play-in', take, '--tempo', '60']]
+      .each { |words| expect(run(*words).first).to eq(2) }
+  end
+
   it 'leaves with 1 and the place for bad input' do
     code, out, err = run('chart', file("X:1\nM:4/4\nL:1/4\nK:G\nABF#d|\n"), '--instrument', 'violin')
     expect([code, out, err]).to match([1, '', /\Aline 5, column 3: the sign # is not read here: for F sharp write \^F/])

@@ -64,7 +64,7 @@ class Faulty
     charts = TUNES.shuffle(random: @chance).lazy.flat_map do |file|
       tune = Fawnmoss::Notation::Abc.read(File.read(file))
       [0, -1, 1, -2].lazy.map { |octaves| Fawnmoss::Chart::Request.build(instrument: own, version: 'simple', transpose: Fawnmoss::Theory::Interval.octaves(octaves)) }
-                    .map { |request| Fawnmoss::Chart::Solve.call(tune, request, @catalogue) }.reject { _1.is_a?(Fawnmoss::Chart::Impossible) }.first(1)
+                    .map { |request| Fawnmoss::Chart::Solve.call(tune, request, @catalogue) }.grep_v(Fawnmoss::Chart::Impossible).first(1)
     end
     charts.first
   end
@@ -95,7 +95,7 @@ class Faulty
 
   # Not the pitch of a neighbour: where no stroke is to be heard, that would be a note left out.
   def wrong(at)
-    semitones = pick(*([-2, -1, 1, 2].reject { |by| [at - 1, at + 1].any? { pitch(_1).midi == pitch(at).midi + by } }))
+    semitones = pick(*[-2, -1, 1, 2].reject { |by| [at - 1, at + 1].any? { pitch(_1).midi == pitch(at).midi + by } })
     { 'kind' => 'wrong', 'note' => note(at), 'semitones' => semitones }
   end
 
@@ -110,7 +110,7 @@ class Faulty
   # Nothing else goes wrong in what is played twice.
   def again(at)
     from = [at - @chance.rand(2..7), 0].max
-    return if @used.any? { (from - 1..at + 1).cover?(_1) && _1 != at }
+    return if @used.any? { ((from - 1)..(at + 1)).cover?(_1) && _1 != at }
 
     @free -= (from..at).to_a
     { 'kind' => 'again', 'note' => note(at), 'from' => note(from), 'seconds' => @chance.rand(0.3..1.2).round(2) }

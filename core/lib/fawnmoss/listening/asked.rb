@@ -9,7 +9,8 @@ module Fawnmoss
         number('a4', a4, 380..500, 'Hz')
         number('limit', limit, 3..50, 'cents')
         names = Theory::Temperament::NAMES
-        names.include?(temperament) or raise InvalidInput.new("#{temperament.inspect} is not a temperament", where: { field: 'temperament' }, remedy: "Choose one of #{names.join(', ')}.")
+        names.include?(temperament) or raise InvalidInput.new("#{temperament.inspect} is not a temperament", where: { field: 'temperament' },
+remedy: "Choose one of #{names.join(', ')}.")
         new(a4: a4.to_f, temperament:, limit:)
       end
 

@@ -2,8 +2,8 @@
 
 module Fawnmoss
   module Listening
-    # What a take told. chart: Chart::Chart; asked: Asked; tuning: cents by which the instrument is tuned off what was asked; octave: semitones by which all sounded off the page, 0, -12
-    # or 12; tempo: OwnTempo; notes: NoteHeard list; stops, repeated, added: plain lists (Judging); places: Written::Place list.
+    # What a take told. chart: Chart::Chart; asked: Asked; tuning: cents it is tuned off what was asked; octave: semitones by which all sounded off
+    # the page, 0, -12 or 12; tempo: OwnTempo; notes: NoteHeard list; stops, repeated, added: plain lists (Judging); places: Written::Place list.
     Heard = Value.of(:chart, :asked, :tuning, :octave, :tempo, :notes, :stops, :repeated, :added, :places) do
       # No stop, nothing wrong, left out, put in or played again, and the whole tune.
       def clean?
@@ -24,10 +24,7 @@ module Fawnmoss
       def fingers
         stopped = notes.select { _1.judged? && !_1.entry.place.open? && !_1.wrong? }
         kinds = stopped.group_by { |note| note.entry.place.then { [_1.string, _1.finger, _1.placement] } }.select { |_, list| list.size > 1 }
-        found = kinds.map do |(string, finger, placement), list|
-          { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: list.size, cents: list.map(&:cents).sort[list.size / 2].round(1) }
-        end
-        found.sort_by { [-_1[:cents].abs, _1[:string], _1[:finger]] }
+        kinds.map { |kind, list| finger(*kind, list.map(&:cents).sort) }.sort_by { [-_1[:cents].abs, _1[:string], _1[:finger]] }
       end
 
       def spots = HeardSpots.of(self)
@@ -36,20 +33,33 @@ module Fawnmoss
       # The contract of docs/formats.md, as plain hashes, lists, texts and numbers.
       def to_h
         { tuning: { a4: (asked.a4 * (2**(tuning / 1200))).round(1), cents: tuning.round(1), strings:, octave: octave / 12 },
-          tempo: { asked: chart.tempo, played: tempo.played&.round(1), drift: tempo.drift&.round(1), steadiness: tempo.steadiness&.round(1) },
-          clean: clean?, stops:, repeated:, added:, notes: notes.map { note(_1) }, fingers:, spots:, sentences: }
+          tempo: { asked: chart.tempo, **tempo.to_h }, clean: clean?, stops:, repeated:, added:, notes: notes.map { note(_1) }, fingers:, spots:, sentences: }
       end
 
       private
 
+      # cents: sorted.
+      def finger(string, finger, placement, cents)
+        { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: cents[cents.size / 2].round(1) }
+      end
+
       def note(heard)
+        { **written(heard), **sounded(heard), **heard.to_h.slice(:verdict, :start, :rings, :sure) }
+      end
+
+      def written(heard)
         played = heard.entry.note
-        { index: heard.index, pass: heard.pass, bar: played.bar, beat: Score::Fraction.text(heard.entry.count), written: played.pitch.to_s, onset: heard.onset&.round(3), late: heard.late&.round(2),
-          heard: heard.midi && Names.of(heard.midi, played.key, chart.request.instrument), cents: heard.cents&.round(1), spread: heard.spread&.round(1), verdict: heard.verdict, start: heard.start,
-          loudness: heard.loudness&.round(1), clarity: heard.clarity&.round(2), rings: heard.rings, sure: heard.sure }
+        { index: heard.index, pass: heard.pass, bar: played.bar, beat: Score::Fraction.text(heard.entry.count), written: played.pitch.to_s }
+      end
+
+      def sounded(heard)
+        name = heard.midi && Names.of(heard.midi, heard.entry.note.key, chart.request.instrument)
+        rounded = self.class::ROUNDED.to_h { |field, digits| [field, heard[field]&.round(digits)] }
+        { heard: name, **rounded }
       end
     end
 
     Heard::TUNED = 8 # cents off that are worth tuning
+    Heard::ROUNDED = { onset: 3, late: 2, cents: 1, spread: 1, loudness: 1, clarity: 2 }.freeze # digits behind the point
   end
 end

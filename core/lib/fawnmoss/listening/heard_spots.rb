@@ -46,13 +46,16 @@ module Fawnmoss
          ('out of time' if note.late && note.late.abs > LATE)].compact
       end
 
-      # [[bars, causes], ...]: neighbours among the worst together.
+      # [[bars, causes], ...]: neighbours among the worst together, the heaviest cause first.
       def ranked
-        worst = @bars.select { |_, causes| causes.values.sum >= LEAST }.sort_by { |bar, causes| [-causes.values.sum, bar] }.first(MOST + 2).to_h
+        worst = heaviest(@bars.select { |_, causes| weight(causes) >= LEAST }, MOST + 2)
         runs = worst.keys.sort.slice_when { |one, other| other != one + 1 }.flat_map { _1.each_slice(2).to_a }
-        together = runs.map { |bars| [bars, bars.map { worst[_1] }.reduce { |one, other| one.merge(other) { |_, a, b| a + b } }] }
-        together.sort_by { |bars, causes| [-causes.values.sum, bars.first] }.first(MOST).map { |bars, causes| [bars, causes.sort_by { |name, weight| [-weight, name] }.map(&:first)] }
+        together = runs.to_h { |bars| [bars, worst.values_at(*bars).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }] }
+        heaviest(together, MOST).map { |bars, causes| [bars, causes.sort_by { |name, weight| [-weight, name] }.map(&:first)] }
       end
+
+      def weight(causes) = causes.values.sum
+      def heaviest(found, count) = found.sort_by { |bars, causes| [-weight(causes), Array(bars).first] }.first(count).to_h
     end
   end
 end

@@ -25,7 +25,8 @@ module Fawnmoss
       def heard
         @take = take
         notes = NotesHeard.new(@take)
-        Heard.new(chart: @chart, asked: @asked, tuning: notes.tuning, octave: @take.meant.octave, tempo: @take.tempo, notes: notes.list, stops:, repeated:, added:, places: @take.places)
+        Heard.new(chart: @chart, asked: @asked, tuning: notes.tuning, octave: @take.meant.octave, tempo: @take.tempo, notes: notes.list, stops:, repeated:,
+added:, places: @take.places)
       end
 
       private
@@ -68,17 +69,17 @@ module Fawnmoss
         visits.each_cons(2).select { |_, visit| visit.from == :back }.map { |before, visit| { from: index(visit), to: index(before) } }
       end
 
-      # [{ after:, pitch: }, ...]: after is the index of the note before, nil before the first.
+      # [{ after:, pitch: }, ...]: after is the index of the note before.
       def added
-        key = @chart.tune.key
-        loud = visits.map { Meant.main(_1, @take.tones).loudness }.sort
-        least = loud[loud.size / 2] - SOFT
         visits.flat_map do |visit|
-          strange = visit.added.map { @take.tones[_1] }.select { _1.clear? && _1.length >= LASTS && _1.loudness > least }
-          strange = strange.slice_when { |one, other| (one.cents - other.cents).abs > Tones::AWAY }.map(&:first)
-          strange.map { |tone| { after: index(visit), pitch: Names.of(midi(tone), key, @chart.request.instrument) } }
+          tones = visit.added.map { @take.tones[_1] }.select { _1.clear? && _1.length >= LASTS && _1.loudness > least }
+          apart = tones.slice_when { |one, other| (one.cents - other.cents).abs > Tones::AWAY }
+          apart.map { |same| { after: index(visit), pitch: Names.of(midi(same.first), @chart.tune.key, @chart.request.instrument) } }
         end
       end
+
+      # dB under which a tone is no note.
+      def least = @least ||= visits.map { Meant.main(_1, @take.tones).loudness }.sort.then { _1[_1.size / 2] } - SOFT
 
       def midi(tone) = ((tone.cents - @take.meant.shift) / 100).round - @take.meant.octave
     end

@@ -5,8 +5,8 @@ module Fawnmoss
     # Which written note every tone of a take was meant to be, with the octave, the tuning and the tempo that a take has as a whole. The tones
     # are aligned twice: first with lengths that count for little, then with the tuning and the tempo that this showed.
     class Meant
-      # visits: Alignment::Visit list; before, after: numbers of tones outside of it; octave: semitones by which all sounds off the page; shift: cents by which it sounds
-      # higher than that; pace: seconds a quarter.
+      # visits: Alignment::Visit list; before, after: numbers of tones outside of it; octave: semitones by which all sounds off the page;
+      # shift: cents by which it sounds higher than that; pace: seconds a quarter.
       Found = Value.of(:visits, :before, :after, :octave, :shift, :pace)
 
       OCTAVES = [0, -12, 12].freeze

@@ -65,16 +65,16 @@ module Fawnmoss
         entry, aim = aimed(number)
         cents = pitch.cents && (pitch.cents - aim - @tuning)
         sure = !cents.nil? && pitch.clarity >= Tones::CLEAR && visit.from != :under && pitch.spread < WRONG
-        NoteHeard.new(place: visit.place, pass: @places[visit.place].pass, index:, entry:, onset: visit.begun, late: @take.tempo.late(number), cents:, spread: pitch.spread,
-                      midi: pitch.cents && ((pitch.cents - @tuning - @take.asked.shift) / 100).round, start: { true => 'slid', false => 'placed' }[pitch.slid], loudness: pitch.loudness,
-                      clarity: pitch.clarity, verdict: verdict(cents, sure), sure:, rings: rings(entry, cents, sure))
+        start = { true => 'slid', false => 'placed' }[pitch.slid]
+        NoteHeard.new(**where(visit, index), **pitch.to_h.slice(:spread, :loudness, :clarity), late: @take.tempo.late(number), cents:, start:,
+                      midi: midi(pitch), verdict: verdict(cents, sure), sure:, rings: rings(entry, cents, sure))
       end
 
+      def where(visit, index) = { place: visit.place, pass: @places[visit.place].pass, index:, entry: @take.chart.entries[index], onset: visit.begun }
+      def midi(pitch) = pitch.cents && ((pitch.cents - @tuning - @take.asked.shift) / 100).round
+
       # Of two notes that sound together one is told.
-      def beside(number, index)
-        visit = @visits[number]
-        NoteHeard.new(**UNKNOWN, place: visit.place, pass: @places[visit.place].pass, index:, entry: @take.chart.entries[index], onset: visit.begun, verdict: 'unsure', sure: false)
-      end
+      def beside(number, index) = NoteHeard.new(**UNKNOWN, **where(@visits[number], index), verdict: 'unsure', sure: false)
 
       def verdict(cents, sure)
         if !sure then 'unsure'
@@ -93,9 +93,11 @@ module Fawnmoss
         first, last = places.minmax
         first = 0 if first <= CLOSE
         last = @places.size - 1 if @places.size - 1 - last <= CLOSE
-        ((first..last).to_a - places - folded(places)).flat_map do |place|
-          @places[place].entries.map { NoteHeard.new(**UNKNOWN, place:, pass: @places[place].pass, index: _1, entry: @take.chart.entries[_1], verdict: 'missing', sure: true) }
-        end
+        ((first..last).to_a - places - folded(places)).flat_map { |place| @places[place].entries.map { |index| left_out(place, index) } }
+      end
+
+      def left_out(place, index)
+        NoteHeard.new(**UNKNOWN, place:, pass: @places[place].pass, index:, entry: @take.chart.entries[index], verdict: 'missing', sure: true)
       end
 
       # A repeat that was not played leaves nothing out.

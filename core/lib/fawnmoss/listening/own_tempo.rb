@@ -61,6 +61,9 @@ module Fawnmoss
         (step.seconds - (step.quarters * around)) / (@beat * around)
       end
 
+      # For people: rounded.
+      def to_h = { played:, drift:, steadiness: }.transform_values { _1&.round(1) }
+
       private
 
       def by_end = @by_end ||= @steps.to_h { [_1.to, _1] }

@@ -20,12 +20,14 @@ module Fawnmoss
       CLEAR = 0.88 # clarity under which a note is doubtful
       FITS = 0.9 # of the notes that must lie on a grid
 
-      # sound: Sound; tempo: quarters a minute of the click; meter: Theory::Meter; key: Theory::Key or nil; title: text; instrument: Instrument::Instrument for which it is
-      # written, nil: as it sounds. Returns Score::Tune. Raises InvalidTake.
+      # sound: Sound; tempo: quarters a minute of the click; meter: Theory::Meter; key: Theory::Key or nil; title: text;
+      # instrument: Instrument::Instrument for which it is written, nil: as it sounds. Returns Score::Tune. Raises InvalidTake.
       def self.tune(sound, tempo:, meter:, key: nil, title: '', instrument: nil) = new(sound, tempo, meter, key, title, instrument).tune
 
       def initialize(sound, tempo, meter, key, title, instrument)
-        raise InvalidInput.new("#{tempo} is not possible", where: { field: 'tempo' }, remedy: 'Tempi run from 20 to 300.') unless Score::Tune::TEMPI.cover?(tempo)
+        unless Score::Tune::TEMPI.cover?(tempo)
+          raise InvalidInput.new("#{tempo} is not possible", where: { field: 'tempo' }, remedy: 'Tempi run from 20 to 300.')
+        end
 
         @sound = sound
         @tempo = tempo
@@ -37,7 +39,10 @@ module Fawnmoss
 
       def tune
         @tones = tones
-        raise InvalidTake.new('Nothing with a pitch is to be heard in this recording', remedy: 'Play closer to the microphone, and record again.') if @tones.empty?
+        if @tones.empty?
+          raise InvalidTake.new('Nothing with a pitch is to be heard in this recording',
+remedy: 'Play closer to the microphone, and record again.')
+        end
 
         notes = joined
         @grid = Notation::MidiIn::Grid.new(notes.map { [_1.midi, [_1.from, 0r].max, _1.to] }, grid(notes))
@@ -69,7 +74,8 @@ module Fawnmoss
         stretches.flat_map { |stretch| strokes(stretch, start).to_a }.map do |group|
           longest = group.max_by(&:length)
           from = place(group.first.start, start)
-          Note.new(midi: ((longest.cents - shift) / 100).round + @moved, from:, to: place(group.last.finish, start), sure: longest.clarity >= CLEAR && off(from) <= DOUBT)
+          Note.new(midi: ((longest.cents - shift) / 100).round + @moved, from:, to: place(group.last.finish, start),
+sure: longest.clarity >= CLEAR && off(from) <= DOUBT)
         end
       end
 
@@ -80,7 +86,8 @@ module Fawnmoss
       # case.
       def strokes(stretch, start)
         between = stretch.drop(1).reject { click?(_1, start) }.map(&:border).max || 0
-        stretch.slice_when { |_, tone| tone.border >= (click?(tone, start) ? [FAINT, [STANDING * between, STROKE].min].max : STROKE) }
+        enough = (STANDING * between).clamp(FAINT, STROKE)
+        stretch.slice_when { |_, tone| tone.border >= (click?(tone, start) ? enough : STROKE) }
       end
 
       def click?(tone, start) = ((quarters(tone.start - start) * 2) % 1).then { [_1, 1 - _1].min } <= 2 * NEAR
@@ -103,12 +110,14 @@ module Fawnmoss
       end
 
       def timed(sound, key)
-        Notation::Barring::Timed.new(at: sound.at, length: sound.length, pitches: sound.keys.map { Notation::MidiIn::Keys.spell(_1, key) }.freeze, three: sound.three)
+        pitches = sound.keys.map { Notation::MidiIn::Keys.spell(_1, key) }.freeze
+        Notation::Barring::Timed.new(at: sound.at, length: sound.length, pitches:, three: sound.three)
       end
 
       def notices(notes, key)
         doubtful = notes.reject(&:sure).map { 1 + (_1.from / @meter.bar_length).floor }.uniq
-        [("By its notes it is in #{key.name}." unless @key), @grid.words, ("Not sure in bar #{doubtful.join(', ')}: listen and correct." if doubtful.any?)].compact
+        [("By its notes it is in #{key.name}." unless @key), @grid.words,
+         ("Not sure in bar #{doubtful.join(', ')}: listen and correct." if doubtful.any?)].compact
       end
     end
   end

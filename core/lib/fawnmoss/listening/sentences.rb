@@ -24,8 +24,9 @@ module Fawnmoss
       def well
         tuned = @judged.count { _1.verdict == 'in tune' }
         rings = @judged.count(&:rings)
-        [("Clean from beginning to end." if @heard.clean?), (steady if @heard.tempo.steadiness), ("#{tuned} of #{@judged.size} notes were in tune." if tuned * TWICE > @judged.size),
-         ("#{rings} notes set an open string ringing." if rings > TWICE)].compact
+        [@heard.clean? && 'Clean from beginning to end.', @heard.tempo.steadiness && steady,
+         tuned * TWICE > @judged.size && "#{tuned} of #{@judged.size} notes were in tune.",
+         rings > TWICE && "#{rings} notes set an open string ringing."].select(&:itself)
       end
 
       def steady = @heard.tempo.steadiness <= STEADY ? 'The pulse was steady.' : nil
@@ -66,8 +67,8 @@ module Fawnmoss
 
       def habits
         @heard.fingers.select { _1[:notes] >= OFTEN && _1[:cents].abs >= @heard.asked.limit }.first(TWICE).map do |finger|
-          way = finger[:cents].negative? ? 'flat' : 'sharp'
-          "Finger #{finger[:finger]} (#{finger[:placement]}) on the #{finger[:string]} string: #{finger[:cents].abs.round} cents #{way}, #{finger[:notes]} notes."
+          off = "#{finger[:cents].abs.round} cents #{finger[:cents].negative? ? 'flat' : 'sharp'}"
+          "Finger #{finger[:finger]} (#{finger[:placement]}) on the #{finger[:string]} string: #{off}, #{finger[:notes]} notes."
         end
       end
 

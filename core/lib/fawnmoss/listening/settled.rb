@@ -4,7 +4,8 @@ module Fawnmoss
   module Listening
     # The pitch of one note out of the frames in which it sounds: where it comes to rest, and how it came there.
     class Settled
-      # cents: its mean, 100 a semitone, nil where it is not clear enough; spread: standard deviation; clarity: 0..1; loudness: dB; slid: true, false, or nil where that cannot be told.
+      # cents: its mean, 100 a semitone, nil where it is not clear enough; spread: standard deviation; clarity: 0..1; loudness: dB;
+      # slid: true, false, or nil where that cannot be told.
       Pitch = Value.of(:cents, :spread, :clarity, :loudness, :slid)
 
       COMING = 0.1 # seconds at the beginning that are left out, as far as there is enough left
@@ -34,8 +35,8 @@ module Fawnmoss
         return Pitch.new(clarity: mean(@range.map { @frames.clarity[_1] }), loudness: loudness) if resting.size < LEAST
 
         cents = resting.map { @frames.cents[_1] }
-        kept = cents.sort[(cents.size * MIDDLE).floor..-((cents.size * MIDDLE).floor + 1)]
-        Pitch.new(cents: mean(kept), spread: spread(cents), clarity: mean(rest.map { @frames.clarity[_1] }), loudness:, slid: slid(mean(kept)))
+        middle = mean(kept(cents))
+        Pitch.new(cents: middle, spread: spread(cents), clarity: mean(rest.map { @frames.clarity[_1] }), loudness:, slid: slid(middle))
       end
 
       private
@@ -43,6 +44,11 @@ module Fawnmoss
       def loudness = @range.map { @frames.loudness[_1] }.max
       def mean(list) = list.empty? ? 0.0 : list.sum / list.size
       def clear(frames) = frames.select { @frames.clarity[_1] >= Tones::CLEAR && @frames.cents[_1] }
+
+      def kept(cents)
+        left = (cents.size * MIDDLE).floor
+        cents.sort[left..-(left + 1)]
+      end
 
       def spread(cents)
         middle = mean(cents)
@@ -61,13 +67,17 @@ module Fawnmoss
         return if (@range.end - @from) * HOP < SHORTEST
 
         rest = at(REST) || cents
-        early, soon = [EARLY, SOON].map { |span| at(span) }
+        early, soon, *later = [EARLY, SOON, *LATER].map { |span| at(span)&.-(rest) }
         return unless early
 
-        one, two = [early - rest, (soon || early) - rest]
-        way = two <=> 0
-        later = LATER.filter_map { |span| at(span) }.map { _1 - rest }
-        one * way > FIRST && two * way > SECOND && one.abs < FURTHEST && later.all? { _1.abs < two.abs + 3 } && (later.first.nil? || later.first * way > 0)
+        slide?(early, soon || early, later)
+      end
+
+      # early, soon: cents beside where it stays; later: the same, or nil.
+      def slide?(early, soon, later)
+        way = soon <=> 0
+        far = early * way > FIRST && early.abs < FURTHEST && soon * way > SECOND
+        far && later.compact.all? { _1.abs < soon.abs + 3 } && (later.first.nil? || (later.first * way).positive?)
       end
 
       # Median pitch over a span of seconds after the beginning.

@@ -16,14 +16,21 @@ module Fawnmoss
       def thinned(share)
         return self if share < 2
 
-        reach = 4 * share
-        weights = (-reach..reach).map { |at| (at.zero? ? 1 : Math.sin(0.9 * Math::PI * at / share) / (0.9 * Math::PI * at / share)) * (1 + Math.cos(Math::PI * at / (reach + 1))) }
-        around = Numo::SFloat.zeros(reach)
+        weights = self.class.sinc(share)
+        around = Numo::SFloat.zeros(weights.size / 2)
         padded = around.concatenate(samples, around)
         count = samples.size / share
-        kept = Numo::SFloat.zeros(count)
-        weights.each_with_index { |weight, at| kept += padded[(at...(at + (count * share))) % share] * (weight / weights.sum) }
+        kept = weights.each_with_index.sum { |weight, at| padded[(at...(at + (count * share))) % share] * (weight / weights.sum) }
         copy(samples: kept, rate: rate.fdiv(share))
+      end
+
+      # Weights around the middle.
+      def self.sinc(share)
+        reach = 4 * share
+        (-reach..reach).map do |at|
+          turn = 0.9 * Math::PI * at / share
+          (at.zero? ? 1 : Math.sin(turn) / turn) * (1 + Math.cos(Math::PI * at / (reach + 1)))
+        end
       end
     end
   end

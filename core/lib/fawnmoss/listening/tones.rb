@@ -6,7 +6,8 @@ module Fawnmoss
     # and stays there, or where a new stroke on the same pitch is to be heard. It is cut rather once too often: what belongs together is for
     # the alignment, which knows what is written.
     class Tones
-      # start, finish: seconds; cents: 100 a semitone, A4 at 440 Hz is 6900, nil for a sound without a pitch; clarity: 0..1; loudness: dB; border: how clearly it begins,
+      # start, finish: seconds; cents: 100 a semitone, A4 at 440 Hz is 6900, nil for a sound without a pitch; clarity: 0..1; loudness: dB;
+      # border: how clearly it begins,
       # 1 or more after a silence or another pitch, less for a new stroke on the same one; frames: range of frames.
       Tone = Value.of(:start, :finish, :cents, :clarity, :loudness, :border, :frames) do
         def length = finish - start
@@ -73,7 +74,7 @@ module Fawnmoss
 
       def sounding(at)
         @quiet = 0
-        return open(at) unless @open
+        return begin_at(at) unless @open
         return stay if (@cents[at] - here(at)).abs <= AWAY
 
         @away << at
@@ -81,10 +82,10 @@ module Fawnmoss
 
         from = @away.first
         close(from)
-        open(from)
+        begin_at(from)
       end
 
-      def open(at)
+      def begin_at(at)
         @open = at
         @away = []
       end
@@ -101,7 +102,7 @@ module Fawnmoss
       def here(at)
         last = (@away.first || at) - 1
         heard = ([@open, last - MEMORY + 1].max..[last, @open].max).filter_map { @cents[_1] if @heard[_1] }
-        heard.sum / heard.size
+        mean(heard)
       end
 
       # What is away is away at one place, and no jump to and fro.
@@ -114,8 +115,8 @@ module Fawnmoss
       # Ranges in which something sounds that has no pitch.
       def between(ranges)
         edges = [0, *ranges.flat_map { [_1.begin, _1.end] }, @frames.size]
-        edges.each_slice(2).flat_map { |from, to| (from...to).chunk_while { |a, b| sound?(a) == sound?(b) }.select { |run| sound?(run.first) && run.size >= NOISE } }
-             .map { |run| run.first...(run.last + 1) }
+        runs = edges.each_slice(2).flat_map { |from, to| (from...to).chunk_while { |one, other| sound?(one) == sound?(other) }.to_a }
+        runs.select { |run| sound?(run.first) && run.size >= NOISE }.map { |run| run.first...(run.last + 1) }
       end
 
       def sound?(at) = @frames.loudness[at] > @loud
@@ -129,8 +130,11 @@ module Fawnmoss
 
       # [[frame, how much it looks like a stroke], ...], apart from one another.
       def peaks(range)
-        marks = (range.begin + APART..range.end - APART).map { |at| [at, stroke(at, range)] }
-        marks.sort_by { |at, mark| [-mark, at] }.each_with_object([]) { |(at, mark), found| found << [at, mark] if found.none? { |other, _| (other - at).abs < APART } }
+        marks = ((range.begin + APART)..(range.end - APART)).map { |at| [at, stroke(at, range)] }
+        marks.sort_by { |at, mark| [-mark, at] }.each_with_object([]) do |(at, mark), found|
+          near = found.any? { |other, _| (other - at).abs < APART }
+          found << [at, mark] unless near
+        end
       end
 
       # Vibrato makes a tone swell and sink all along: a stroke is more than that.
@@ -141,26 +145,36 @@ module Fawnmoss
 
       # How much a stroke stands out here: 1 is clear.
       def stroke(at, range)
-        before, after = [at - LOOK, range.begin].max, [at + LOOK, range.end - 1].min
-        loud, steady = @frames.loudness, @frames.steady
-        dip = [loud[before...at].max, loud[(at + 1)..after].max].min - loud[at]
-        usual = ((steady[before..(at - 4)].sum / (at - 3 - before)) + (steady[(at + 4)..after].sum / (after - at - 3))) / 2
-        loss = Math.log10((1 + STEADIEST - steady[(at - 1)..(at + 1)].min) / (1 + STEADIEST - usual))
-        (dip.clamp(0, 2 * DIP) / DIP) + (UNSTEADY * loss.clamp(0, 2))
+        around = [at - LOOK, range.begin].max..[at + LOOK, range.end - 1].min
+        (dip(at, around) / DIP) + (UNSTEADY * loss(at, around))
       end
+
+      # dB by which loudness falls.
+      def dip(at, around)
+        loud = @frames.loudness
+        ([loud[around.begin...at].max, loud[(at + 1)..around.end].max].min - loud[at]).clamp(0, 2 * DIP)
+      end
+
+      # How many times, as a power of ten, the sound is less steady than around.
+      def loss(at, around)
+        usual = [around.begin..(at - 4), (at + 4)..around.end].sum { |span| mean(@frames.steady[span]) } / 2
+        Math.log10((1 + STEADIEST - @frames.steady[(at - 1)..(at + 1)].min) / (1 + STEADIEST - usual)).clamp(0, 2)
+      end
+
+      def mean(list) = list.sum / list.size
 
       def tone(range, border)
         frames = range.to_a
         middle = frames.size > 12 ? frames[(frames.size / 4)..-3] : frames
-        Tone.new(start: onset(range, border), finish: range.end * HOP, cents: median(middle.filter_map { @cents[_1] if @heard[_1] }), border:,
+        Tone.new(start: onset(range), finish: range.end * HOP, cents: median(middle.filter_map { @cents[_1] if @heard[_1] }), border:,
                  clarity: median(middle.map { @frames.clarity[_1] }), loudness: median(middle.map { @frames.loudness[_1] }), frames: range)
       end
 
       # Where it begins: the sound before it begins to give way a little earlier than another can be told.
-      def onset(range, border)
+      def onset(range)
         first = range.begin
         earliest = [first - BACK, 0].max
-        before = (earliest - 8...earliest).map { |at| @frames.steady[[at, 0].max] }
+        before = ((earliest - 8)...earliest).map { |at| @frames.steady[[at, 0].max] }
         usual = median(before)
         if usual > CLEAR # another tone
           limit = GIVES * (1 + STEADIEST - usual)

@@ -75,7 +75,7 @@ module Fawnmoss
       def likeness(from, energy)
         @room[0...@width] = @padded[from...(from + @width)]
         spectrum = Numo::Pocketfft.rfft(@room)
-        same = Numo::Pocketfft.irfft((spectrum * spectrum.conj))[0...@count]
+        same = Numo::Pocketfft.irfft(spectrum * spectrum.conj)[0...@count]
         first = @energy[(from + @width - @count + 1)..(from + @width)].reverse - @energy[from]
         last = @energy[from + @width] - @energy[from...(from + @count)]
         (2 * same / (first + last + (1e-9 * energy) + 1e-15)).to_a
@@ -93,7 +93,9 @@ module Fawnmoss
 
       # Where and how high a peak is, by the parabola through three lags.
       def top(likeness, lag)
-        before, here, after = likeness[lag - 1], likeness[lag], likeness[lag + 1]
+        before = likeness[lag - 1]
+        here = likeness[lag]
+        after = likeness[lag + 1]
         bend = before - (2 * here) + after
         return [lag, here] unless bend.negative?
 

@@ -10,10 +10,12 @@ module Fawnmoss
         KINDS = {
           'off' => { **NOTE, cents: [-300..300] }, 'wrong' => { **NOTE, semitones: [-24..24] }, 'missing' => { **NOTE, silent: [[true, false], true] },
           'added' => { **NOTE, pitch: [/\A[A-G](#|b)?\d\z/], beats: [0.1..8, 0.5] }, 'stop' => { **NOTE, seconds: [0.1..30] },
-          'again' => { **NOTE, from: [0..100_000], seconds: [0..30, 0.6] }, 'slid' => { **NOTE, cents: [-400..400, -90] }, 'loudness' => { **NOTE, db: [-40..12] },
+          'again' => { **NOTE, from: [0..100_000], seconds: [0..30, 0.6] }, 'slid' => { **NOTE, cents: [-400..400, -90] },
+          'loudness' => { **NOTE, db: [-40..12] },
           'finger' => { string: [/\A[A-G]\z/], finger: [0..4], cents: [-300..300] }, 'string' => { string: [/\A[A-G]\z/], cents: [-300..300] }
         }.freeze
-        WHOLE = { seed: [0..2**31, 1], tempo: [20..300], a4: [380..500, 440], drift: [-60..60, 0], uneven: [0..30, 0], vibrato: [0..60, 0], noise: [-90..0, -70],
+        WHOLE = { seed: [0..(2**31), 1], tempo: [20..300], a4: [380..500, 440], drift: [-60..60, 0], uneven: [0..30, 0], vibrato: [0..60, 0],
+                  noise: [-90..0, -70],
                   temperament: [Theory::Temperament::NAMES, 'equal'] }.freeze
 
         # given: plain data as JSON has it; tempo: quarters a minute when none is given; chance: answers a number from 0 to under 1 each time it
@@ -77,7 +79,10 @@ module Fawnmoss
                  when Regexp then given.is_a?(String) && allowed.match?(given)
                  else allowed.include?(given)
                  end
-          refuse(where, "#{given.inspect} is not possible", "It may be #{allowed.is_a?(Range) ? "#{allowed.begin} to #{allowed.end}" : allowed.inspect}.") unless fits
+          unless fits
+            refuse(where, "#{given.inspect} is not possible",
+"It may be #{allowed.is_a?(Range) ? "#{allowed.begin} to #{allowed.end}" : allowed.inspect}.")
+          end
           given
         end
       end

@@ -53,7 +53,8 @@ module Fawnmoss
 
         def added(fault)
           length = fault[:beats] * seconds(0r)
-          @done << Event.new(start: @now, finish: @now + length - LET_GO, cents: (100.0 * @instrument.sounding(Theory::Pitch.parse(fault[:pitch])).midi), loudness: 0.0)
+          @done << Event.new(start: @now, finish: @now + length - LET_GO, cents: (100.0 * @instrument.sounding(Theory::Pitch.parse(fault[:pitch])).midi),
+loudness: 0.0)
           @now += length
         end
 
@@ -81,7 +82,8 @@ module Fawnmoss
         def cents(entry, midi, at)
           wrong = about('wrong', at).first
           own = about('off', at).sum { _1[:cents] }
-          (100.0 * (midi + (wrong ? wrong[:semitones] : 0))) + own + @faults.tuning + @faults.on(entry, string: @instrument.string_names[entry.place.string]) + entry.targets.fetch(@faults.temperament)
+          (100.0 * (midi + (wrong ? wrong[:semitones] : 0))) + own + @faults.tuning + @faults.on(entry,
+string: @instrument.string_names[entry.place.string]) + entry.targets.fetch(@faults.temperament)
         end
       end
     end

@@ -56,9 +56,12 @@ module Fawnmoss
           time = times(count)
           phase = (hertz(event, time) * (2 * Math::PI / RATE)).cumsum
           wave = partials(event).sum { |number, weight| Numo::DFloat::Math.sin(phase * number) * weight }
-          wave += hiss(count) * (BREATH + (4 * BREATH * Numo::DFloat::Math.exp(-time / 0.03)))
+          wave += breath(time)
           (wave * envelope(event, time) * (LOUD * (10**(event.loudness / 20)))).cast_to(Numo::SFloat)
         end
+
+        # More of it where the stroke begins.
+        def breath(time) = hiss(time.size) * (BREATH + (4 * BREATH * Numo::DFloat::Math.exp(-time / 0.03)))
 
         # The same second of noise, from anywhere in it.
         def hiss(count)
@@ -89,14 +92,16 @@ module Fawnmoss
 
         # An open string at the octave of what was just played, when that was in tune.
         def ring(event)
-          @open.each do |midi|
-            off = (event.cents - @faults.tuning - (100 * midi)) % 1200
-            next unless [off, 1200 - off].min <= RINGS && event.cents - @faults.tuning > (100 * midi) - 600
+          cents = event.cents - @faults.tuning
+          answering = @open.map { |midi| 100 * midi }.select { |open| cents > open - 600 && [(cents - open) % 1200, (open - cents) % 1200].min <= RINGS }
+          answering.each { |open| add(event.finish, ringing(open)) }
+        end
 
-            time = times((2 * DECAY * RATE).round)
-            base = 440 * (2**((midi - 69) / 12.0)) * (2**(@faults.tuning / 1200))
-            add(event.finish, (Numo::DFloat::Math.sin(time * (2 * Math::PI * base)) * Numo::DFloat::Math.exp(-time / DECAY) * (LOUD * RING)).cast_to(Numo::SFloat))
-          end
+        # cents: of the string.
+        def ringing(cents)
+          time = times((2 * DECAY * RATE).round)
+          hertz = 440 * (2**((cents + @faults.tuning - 6900) / 1200.0))
+          (Numo::DFloat::Math.sin(time * (2 * Math::PI * hertz)) * Numo::DFloat::Math.exp(-time / DECAY) * (LOUD * RING)).cast_to(Numo::SFloat)
         end
 
         # The room, as loud as asked.
