@@ -33,7 +33,7 @@ module Fawnmoss
       USUAL = 0.8 # of what is usual in a tone does not count
       BACK = 9 # frames before it can be told, in which a tone begins
       GIVES = 2.5 # times less steady than before: the sound before gives way
-      SOUND = 25 # dB under the loudest: what is louder is a sound, even without a pitch
+      SOUND = 14 # dB under what has a pitch: what is louder is a sound, even without one; softer is the room
       NOISE = 8 # frames of it
       SURE = 2.4 # how clearly a tone begins after a silence or another pitch
 
@@ -43,8 +43,8 @@ module Fawnmoss
         @frames = frames
         @cents = frames.cents
         loudest = frames.loudness.max || FLOOR
-        @loud = loudest - SOUND
         @heard = frames.size.times.map { |at| frames.clarity[at] >= CLEAR && frames.loudness[at] > [loudest - UNDER, FLOOR].max }
+        @loud = (median(frames.size.times.select { @heard[_1] }.map { frames.loudness[_1] }) || loudest) - SOUND
       end
 
       # Tone list in order.
