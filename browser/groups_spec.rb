@@ -32,7 +32,8 @@ RSpec.describe 'groups' do
     find('.v-list-item', text: 'open strings').click
     expect(page).to have_css('.part', text: "Linnet\nopen strings")
     click_button 'Begin the lesson'
-    expect(page).to have_button('End the lesson').and have_css('.roll input:enabled', count: 3)
+    expect(page).to have_button('End the lesson')
+    expect(page).to have_css('.roll input:enabled', count: 3)
     find('.roll label', text: 'Tobias').click
     expect(page).to have_css('tr.gone', text: 'Tobias')
     find('.roll label', text: 'Tobias').click
