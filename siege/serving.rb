@@ -17,9 +17,12 @@ module Serving
   end
 
   # Until it says that it is well; raises after a minute.
-  def wait(port)
-    600.times { Client.new(port).get('/healthz').status == 200 ? return : sleep(0.1) }
-    raise 'the server did not answer within a minute'
+  def wait(port) = wait_until('the server did not answer') { Client.new(port).get('/healthz').status == 200 }
+
+  # Until the block says so; raises after a minute.
+  def wait_until(trouble)
+    600.times { yield ? return : sleep(0.1) }
+    raise "#{trouble} within a minute"
   end
 
   # So many ports of loopback where nobody listens.
