@@ -12,7 +12,6 @@ L = Fawnmoss::Listening
 CATALOGUE = FawnmossData.load
 COUNT = (ARGV.first || 200).to_i
 BATCH = 20
-STRIPES = 24 # sines an octave that pink noise is made of
 
 def seconds
   start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -22,6 +21,7 @@ end
 
 def at(list, share) = list.sort[((list.size - 1) * share).round]
 def percent(share) = format('%.1f %%', 100 * share)
+def shares(right, false_ones, lost) = format('precision %.3f recall %.3f', right.fdiv([right + false_ones, 1].max), right.fdiv([right + lost, 1].max))
 def level(samples) = Math.sqrt((samples**2).mean)
 
 # Equal power in every octave: white noise, its spectrum divided by the root of the frequency.
@@ -77,24 +77,18 @@ end
 
 Array.new(COUNT) { |number| faulty.take(Sampled::PROGRAMS.keys[number % 4]) }.each_slice(BATCH) do |takes|
   takes.zip(Sampled.render(takes.map { [_1.instrument, _1.events] })).each do |take, sound|
-    WAYS.each do |way, change|
-      add.call(found[way], take, change.call(sound))
-    end
+    WAYS.each { |way, change| add.call(found[way], take, change.call(sound)) }
   end
 end
 
 puts "Listening, #{COUNT} takes with faults by chance, four sampled instruments"
 found.each do |way, sums|
   puts "  #{way}: #{sums[:refused]} not recognised"
-  sums[:sums].each do |kind, (right, false_ones, lost)|
-    puts format('    %-8s precision %.3f recall %.3f (%d right, %d wrongly, %d not)', kind, right.fdiv([right + false_ones, 1].max),
-   right.fdiv([right + lost, 1].max), right, false_ones, lost)
-  end
-  right, false_ones, lost = sums[:sums].values.transpose.map(&:sum)
-  puts format('    all      precision %.3f recall %.3f (wanted 0.97 each)', right.fdiv(right + false_ones), right.fdiv(right + lost))
+  sums[:sums].each { |kind, counts| puts format('    %-8s %s (%d right, %d wrongly, %d not)', kind, shares(*counts), *counts) }
+  puts "    all      #{shares(*sums[:sums].values.transpose.map(&:sum))} (wanted 0.97 each)"
   puts format('    onsets   median %.0f ms, 95 %% %.0f ms (wanted 20 and 60)', 1000 * at(sums[:onsets], 0.5), 1000 * at(sums[:onsets], 0.95))
-  puts format('    cents    median %.1f, 95 %% %.1f off, the bias of the samples included; %s of the sure notes over 50', at(sums[:cents], 0.5),
-at(sums[:cents], 0.95), percent(sums[:wrong].fdiv([sums[:judged], 1].max)))
+  puts format('    cents    median %.1f, 95 %% %.1f off, the bias of the samples included; %s of the sure notes over 50',
+              at(sums[:cents], 0.5), at(sums[:cents], 0.95), percent(sums[:wrong].fdiv([sums[:judged], 1].max)))
 end
 puts format('  %.0f s of sound judged in %.1f s: %.3f s a second', heard_seconds, took, took / heard_seconds)
 

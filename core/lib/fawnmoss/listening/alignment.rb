@@ -10,8 +10,8 @@ module Fawnmoss
       # One note as it was played. place: number of the place; tones: numbers of its tones; begun: seconds; from: how it was come to, :start :next :back :ahead
       # :under (no beginning of its own was heard); added: numbers of tones after it that belong to no note.
       Visit = Value.of(:place, :tones, :begun, :from, :added)
-      # visits: in order; cost: of the whole; before: numbers of tones before the first note; after: after the last.
-      Found = Value.of(:visits, :cost, :before, :after)
+      # visits: in order; before: numbers of tones before the first note; after: after the last.
+      Found = Value.of(:visits, :before, :after)
 
       SKIPS = 6 # notes that may be left out one by one
       GAP = 0.2 # seconds of silence, after which it is dearer still that a note goes on
@@ -32,6 +32,7 @@ module Fawnmoss
         @shift = shift
         @timed = timed
         @lasting = tones.map { _1.clear? ? [_1.length / Prices::LASTS, 1].min : 0.1 }
+        @so_far = @lasting.each_with_object([0]) { |lasting, sums| sums << (sums.last + lasting) } # before each tone, and in all
         twins = places.each_index.group_by { places[_1].entries }
         @twins = places.each_index.map { |at| twins[places[at].entries] - [at] }
       end
@@ -45,7 +46,7 @@ module Fawnmoss
           front = step(front)
           front.each_value { finish(_1) }
         end
-        @best_end && read(@best_end)
+        @best_end && read(@best_end.last)
       end
 
       private
@@ -81,7 +82,7 @@ module Fawnmoss
       end
 
       def enter
-        lead = Prices::AROUND * @lasting[0...@tone].sum
+        lead = Prices::AROUND * @so_far[@tone]
         @places.each_index do |place|
           cost = place <= 2 ? place * Prices::MISSED : Prices::ENTER + Prices::MISSED
           put(place, lead + cost + price(place), :start, nil, @tones[@tone].start) if place <= 2 || price(place) < Prices::WRONG
@@ -177,16 +178,15 @@ module Fawnmoss
 
       def finish(node)
         left = @places.size - 1 - node.place
-        cost = node.cost + (Prices::AROUND * @lasting[(node.tone + 1)..].sum) + (left <= 2 ? left * Prices::MISSED : Prices::LEAVE + Prices::MISSED)
+        cost = node.cost + (Prices::AROUND * (@so_far.last - @so_far[node.tone + 1])) + (left <= 2 ? left * Prices::MISSED : Prices::LEAVE + Prices::MISSED)
         @best_end = [cost, node] if @best_end.nil? || cost < @best_end[0]
       end
 
-      def read(best)
-        cost, node = best
+      def read(node)
         last = node
         nodes = [node]
         nodes << node while (node = node.before)
-        Found.new(visits: visits(nodes.reverse), cost:, before: (0...nodes.last.tone).to_a, after: ((last.tone + 1)...@tones.size).to_a)
+        Found.new(visits: visits(nodes.reverse), before: (0...nodes.last.tone).to_a, after: ((last.tone + 1)...@tones.size).to_a)
       end
 
       def visits(nodes)

@@ -22,7 +22,7 @@ remedy: "Choose one of #{names.join(', ')}.")
       private_class_method :number
 
       # Cents by which A4 lies over 440 Hz.
-      def shift = 1200 * Math.log2(a4 / 440)
+      def shift = Cents.tuning(a4)
     end
   end
 end

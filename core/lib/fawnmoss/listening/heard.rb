@@ -16,7 +16,7 @@ module Fawnmoss
       # Open strings that are off: [{ string:, cents: }, ...].
       def strings
         open = notes.select { _1.judged? && _1.entry.place.open? && !_1.wrong? }.group_by { _1.entry.place.string }
-        off = open.transform_values { |list| list.map(&:cents).sort[list.size / 2] }.select { |_, cents| cents.abs >= self.class::TUNED }
+        off = open.transform_values { |list| Middle.of(list.map(&:cents)) }.select { |_, cents| cents.abs >= self.class::TUNED }
         off.sort.map { |string, cents| { string: chart.request.instrument.string_names[string], cents: cents.round(1) } }
       end
 
@@ -24,7 +24,7 @@ module Fawnmoss
       def fingers
         stopped = notes.select { _1.judged? && !_1.entry.place.open? && !_1.wrong? }
         kinds = stopped.group_by { |note| note.entry.place.then { [_1.string, _1.finger, _1.placement] } }.select { |_, list| list.size > 1 }
-        kinds.map { |kind, list| finger(*kind, list.map(&:cents).sort) }.sort_by { [-_1[:cents].abs, _1[:string], _1[:finger]] }
+        kinds.map { |kind, list| finger(*kind, list.map(&:cents)) }.sort_by { [-_1[:cents].abs, _1[:string], _1[:finger]] }
       end
 
       def spots = HeardSpots.of(self)
@@ -38,9 +38,8 @@ module Fawnmoss
 
       private
 
-      # cents: sorted.
       def finger(string, finger, placement, cents)
-        { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: cents[cents.size / 2].round(1) }
+        { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: Middle.of(cents).round(1) }
       end
 
       def note(heard)

@@ -25,33 +25,33 @@ module Fawnmoss
       def heard
         @take = take
         notes = NotesHeard.new(@take)
-        Heard.new(chart: @chart, asked: @asked, tuning: notes.tuning, octave: @take.meant.octave, tempo: @take.tempo, notes: notes.list, stops:, repeated:,
-added:, places: @take.places)
+        Heard.new(chart: @chart, asked: @asked, tuning: notes.tuning, octave: @take.meant.octave, tempo: @take.tempo, notes: notes.list,
+                  stops:, repeated:, added:, places: @take.places)
       end
 
       private
-
-      def refuse(what, remedy) = raise(InvalidTake.new(what, remedy:))
 
       # Listened to first as deep as the tune goes, which hears best, and where that is not the tune, as deep as the instrument goes.
       def take
         instrument = @chart.request.instrument
         @places = Written.of(@chart)
         depths = [@places.flat_map(&:pitches).min - UNDER, instrument.open.map { instrument.sounding(_1).midi }.min - BELOW].uniq.sort.reverse
-        depths.lazy.filter_map { listened(_1) }.first || refuse("This recording does not sound like #{title}", 'Check the tune, the instrument and the octave.')
+        depths.lazy.filter_map { listened(_1) }.first || raise(strange)
       end
 
       # lowest: midi number. Returns Take, nil when it is not of this tune.
       def listened(lowest)
-        frames = Track.of(@sound, lowest: 440 * (2**((lowest - 69) / 12.0)))
+        frames = Track.of(@sound, lowest: Cents.hertz(100 * lowest))
         tones = Tones.of(frames)
-        refuse('Nothing with a pitch is to be heard in this recording', 'Play closer to the microphone, and record again.') if tones.count(&:clear?) < FEWEST
+        raise InvalidTake.silent if tones.count(&:clear?) < FEWEST
+
         beat = @chart.tune.meter.beat_length
         meant = Meant.of(tones, @places, tempo: @chart.tempo, beat:) or return
         tempo = OwnTempo.new(meant.visits, @places, tones, beat:, asked: 60.0 / @chart.tempo)
         Take.new(chart: @chart, asked: @asked, places: @places, frames:, tones:, meant:, tempo:)
       end
 
+      def strange = InvalidTake.new("This recording does not sound like #{title}", remedy: 'Check the tune, the instrument and the octave.')
       def title = @chart.tune.title.empty? ? 'this tune' : "\"#{@chart.tune.title}\""
       def visits = @take.meant.visits
       def index(visit) = @take.places[visit.place].entries.first
@@ -79,7 +79,7 @@ added:, places: @take.places)
       end
 
       # dB under which a tone is no note.
-      def least = @least ||= visits.map { Meant.main(_1, @take.tones).loudness }.sort.then { _1[_1.size / 2] } - SOFT
+      def least = @least ||= Middle.of(visits.map { Meant.main(_1, @take.tones).loudness }) - SOFT
 
       def midi(tone) = ((tone.cents - @take.meant.shift) / 100).round - @take.meant.octave
     end

@@ -5,9 +5,8 @@ module Fawnmoss
     # Which written note every tone of a take was meant to be, with the octave, the tuning and the tempo that a take has as a whole. The tones
     # are aligned twice: first with lengths that count for little, then with the tuning and the tempo that this showed.
     class Meant
-      # visits: Alignment::Visit list; before, after: numbers of tones outside of it; octave: semitones by which all sounds off the page;
-      # shift: cents by which it sounds higher than that; pace: seconds a quarter.
-      Found = Value.of(:visits, :before, :after, :octave, :shift, :pace)
+      # visits: Alignment::Visit list; octave: semitones by which all sounds off the page; shift: cents by which it sounds higher than that.
+      Found = Value.of(:visits, :octave, :shift)
 
       OCTAVES = [0, -12, 12].freeze
       NEAR = 70 # cents within which a note tells of the tuning
@@ -38,7 +37,7 @@ module Fawnmoss
         shift = OwnTuning.of(offs(rough, octave).select { _1.abs < NEAR }.map { [_1, false] })
         pace = OwnTempo.new(rough.visits, @places, @tones, beat: @beat, asked: @asked).pace
         fine = Alignment.of(@tones, @places, pace:, shift: shift + (100 * octave))
-        Found.new(visits: fine.visits, before: fine.before, after: fine.after, octave:, shift:, pace:) if like?(fine, octave, shift)
+        Found.new(visits: fine.visits, octave:, shift:) if like?(fine, octave, shift)
       end
 
       # Cents off the page, of the visits that have a pitch.

@@ -4,8 +4,8 @@ module Fawnmoss
   module Listening
     # The tempo of a take as the pupil keeps it: from one note to the next, stops and jumps left out.
     class OwnTempo
-      # One step from a note to the next. from, to: numbers of visits; quarters: written; seconds: passed, less what was put in between.
-      Step = Value.of(:from, :to, :quarters, :seconds)
+      # One step from a note to the next. to: number of its visit; quarters: written; seconds: passed, less what was put in between.
+      Step = Value.of(:to, :quarters, :seconds)
 
       NEIGHBOURS = 4 # steps to each side that make a note's own pulse
       STOP = 0.5 # beats more than written: a stop
@@ -20,8 +20,7 @@ module Fawnmoss
         @tones = tones
         @beat = beat.to_f
         @steps = visits.each_index.drop(1).filter_map { step(_1) }
-        plain = @steps.map { _1.seconds / _1.quarters }.sort
-        @pace = plain.empty? ? asked : plain[plain.size / 2]
+        @pace = Middle.of(@steps.map { _1.seconds / _1.quarters }) || asked
       end
 
       # Quarters a minute, all steps without a stop together; nil for too few.
@@ -42,8 +41,8 @@ module Fawnmoss
 
       # The middle of how far steps lie off the pulse around them, per cent.
       def steadiness
-        offs = kept.filter_map { |step| (around = pulse(step.to)) && (100 * ((step.seconds / (step.quarters * around)) - 1).abs) }.sort
-        offs[offs.size / 2] if offs.size >= FEWEST
+        offs = kept.filter_map { |step| (around = pulse(step.to)) && (100 * ((step.seconds / (step.quarters * around)) - 1).abs) }
+        Middle.of(offs) if offs.size >= FEWEST
       end
 
       # Seconds that a note came later than written, beyond the half beat that is no stop yet: nil without a stop. visit: number.
@@ -82,7 +81,7 @@ module Fawnmoss
         quarters = (@places[visit.place].at - @places[before.place].at).to_f
         return unless quarters.positive? && visit.place == before.place + 1
 
-        Step.new(from: number - 1, to: number, quarters:, seconds: visit.begun - before.begun - between(before))
+        Step.new(to: number, quarters:, seconds: visit.begun - before.begun - between(before))
       end
 
       def between(visit) = visit.added.map { @tones[_1] }.select(&:clear?).sum(&:length)

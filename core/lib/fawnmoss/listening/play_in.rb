@@ -39,10 +39,7 @@ module Fawnmoss
 
       def tune
         @tones = tones
-        if @tones.empty?
-          raise InvalidTake.new('Nothing with a pitch is to be heard in this recording',
-remedy: 'Play closer to the microphone, and record again.')
-        end
+        raise InvalidTake.silent if @tones.empty?
 
         notes = joined
         @grid = Notation::MidiIn::Grid.new(notes.map { [_1.midi, [_1.from, 0r].max, _1.to] }, grid(notes))
@@ -55,16 +52,19 @@ remedy: 'Play closer to the microphone, and record again.')
 
       # Listened to once as deep as anything goes, and then as deep as this goes.
       def tones
-        deep = Tones.of(Track.of(@sound, lowest: DEEPEST)).select(&:clear?).reject { _1.length < GLANCE }
+        deep = listened(DEEPEST)
         return [] if deep.empty?
 
         lowest = deep.map(&:cents).min - (100 * UNDER)
-        found = Tones.of(Track.of(@sound, lowest: [440 * (2**((lowest - 6900) / 1200)), HIGHEST].min)).select(&:clear?).reject { _1.length < GLANCE }
-        least = found.map(&:loudness).sort[found.size / 2].to_f - Judging::SOFT
+        found = listened([Cents.hertz(lowest), HIGHEST].min)
+        least = Middle.of(found.map(&:loudness)).to_f - Judging::SOFT
         found.reject { _1.loudness < least }
       end
 
       def quarters(seconds) = seconds * @tempo / 60.0
+
+      # lowest: Hz.
+      def listened(lowest) = Tones.of(Track.of(@sound, lowest:)).select(&:clear?).reject { _1.length < GLANCE }
 
       # Tones that belong together as one note.
       def joined

@@ -84,7 +84,7 @@ module Fawnmoss
       def at(span)
         frames = clear(((@from + (span.begin / HOP).round)..[@from + (span.end / HOP).round, @range.end - 1].min).to_a)
         cents = frames.map { @frames.cents[_1] }
-        cents.sort[cents.size / 2] if cents.size > 1
+        Middle.of(cents) if cents.size > 1
       end
     end
   end

@@ -7,8 +7,7 @@ module Fawnmoss
     # the alignment, which knows what is written.
     class Tones
       # start, finish: seconds; cents: 100 a semitone, A4 at 440 Hz is 6900, nil for a sound without a pitch; clarity: 0..1; loudness: dB;
-      # border: how clearly it begins,
-      # 1 or more after a silence or another pitch, less for a new stroke on the same one; frames: range of frames.
+      # border: how clearly it begins, SURE after a silence or another pitch, by how much it stands out for a stroke on the same one; frames: range of frames.
       Tone = Value.of(:start, :finish, :cents, :clarity, :loudness, :border, :frames) do
         def length = finish - start
 
@@ -44,7 +43,7 @@ module Fawnmoss
         @cents = frames.cents
         loudest = frames.loudness.max || FLOOR
         @heard = frames.size.times.map { |at| frames.clarity[at] >= CLEAR && frames.loudness[at] > [loudest - UNDER, FLOOR].max }
-        @loud = (median(frames.size.times.select { @heard[_1] }.map { frames.loudness[_1] }) || loudest) - SOUND
+        @loud = (Middle.of(frames.size.times.select { @heard[_1] }.map { frames.loudness[_1] }) || loudest) - SOUND
       end
 
       # Tone list in order.
@@ -139,7 +138,7 @@ module Fawnmoss
 
       # Vibrato makes a tone swell and sink all along: a stroke is more than that.
       def standing_out(peaks)
-        middle = peaks.size > 3 ? peaks.map(&:last).sort[peaks.size / 2] : 0
+        middle = peaks.size > 3 ? Middle.of(peaks.map(&:last)) : 0
         peaks.map { |at, mark| [at, mark - (USUAL * middle)] }
       end
 
@@ -166,8 +165,8 @@ module Fawnmoss
       def tone(range, border)
         frames = range.to_a
         middle = frames.size > 12 ? frames[(frames.size / 4)..-3] : frames
-        Tone.new(start: onset(range), finish: range.end * HOP, cents: median(middle.filter_map { @cents[_1] if @heard[_1] }), border:,
-                 clarity: median(middle.map { @frames.clarity[_1] }), loudness: median(middle.map { @frames.loudness[_1] }), frames: range)
+        Tone.new(start: onset(range), finish: range.end * HOP, cents: Middle.of(middle.filter_map { @cents[_1] if @heard[_1] }), border:,
+                 clarity: Middle.of(middle.map { @frames.clarity[_1] }), loudness: Middle.of(middle.map { @frames.loudness[_1] }), frames: range)
       end
 
       # Where it begins: the sound before it begins to give way a little earlier than another can be told.
@@ -175,7 +174,7 @@ module Fawnmoss
         first = range.begin
         earliest = [first - BACK, 0].max
         before = ((earliest - 8)...earliest).map { |at| @frames.steady[[at, 0].max] }
-        usual = median(before)
+        usual = Middle.of(before)
         if usual > CLEAR # another tone
           limit = GIVES * (1 + STEADIEST - usual)
           first -= 1 while first > earliest && 1 + STEADIEST - @frames.steady[first - 1] > limit
@@ -185,8 +184,6 @@ module Fawnmoss
         end
         first * HOP
       end
-
-      def median(list) = list.empty? ? nil : list.sort[list.size / 2]
     end
   end
 end

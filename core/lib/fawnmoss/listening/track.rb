@@ -22,7 +22,6 @@ module Fawnmoss
       STRETCH = 0.016 # seconds over which multiples of the period are looked at
       SILENCE = -80 # dB: nothing is looked for in softer frames
       SLACK = 0.2 # of a period by which a multiple may lie beside its place
-
       SAMPLES = 200 # in a period of the lowest note: more are not needed, and are thinned out
 
       # sound: Sound; lowest: Hz, of the lowest note that can come. Returns Frames.
@@ -66,10 +65,8 @@ module Fawnmoss
 
         likeness = likeness(from, energy)
         period, clarity, steady = period(likeness)
-        [period && cents(@rate / period), clarity, steady, loudness]
+        [period && Cents.of(@rate / period), clarity, steady, loudness]
       end
-
-      def cents(hertz) = 6900 + (1200 * Math.log2(hertz / 440))
 
       # By lag in samples, as an Array.
       def likeness(from, energy)

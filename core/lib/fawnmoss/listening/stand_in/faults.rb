@@ -15,8 +15,7 @@ module Fawnmoss
           'finger' => { string: [/\A[A-G]\z/], finger: [0..4], cents: [-300..300] }, 'string' => { string: [/\A[A-G]\z/], cents: [-300..300] }
         }.freeze
         WHOLE = { seed: [0..(2**31), 1], tempo: [20..300], a4: [380..500, 440], drift: [-60..60, 0], uneven: [0..30, 0], vibrato: [0..60, 0],
-                  noise: [-90..0, -70],
-                  temperament: [Theory::Temperament::NAMES, 'equal'] }.freeze
+                  noise: [-90..0, -70], temperament: [Theory::Temperament::NAMES, 'equal'] }.freeze
 
         # given: plain data as JSON has it; tempo: quarters a minute when none is given; chance: answers a number from 0 to under 1 each time it
         # is called (the caller's, made from the seed). Raises InvalidInput.
@@ -38,7 +37,7 @@ module Fawnmoss
         def temperament = @whole[:temperament]
 
         # Cents by which the whole instrument is tuned.
-        def tuning = 1200 * Math.log2(@whole[:a4] / 440.0)
+        def tuning = Cents.tuning(@whole[:a4])
 
         # A number from -1 to 1, by chance.
         def swing = (2 * @chance.call) - 1
@@ -79,12 +78,11 @@ module Fawnmoss
                  when Regexp then given.is_a?(String) && allowed.match?(given)
                  else allowed.include?(given)
                  end
-          unless fits
-            refuse(where, "#{given.inspect} is not possible",
-"It may be #{allowed.is_a?(Range) ? "#{allowed.begin} to #{allowed.end}" : allowed.inspect}.")
-          end
+          refuse(where, "#{given.inspect} is not possible", "It may be #{words(allowed)}.") unless fits
           given
         end
+
+        def words(allowed) = allowed.is_a?(Range) ? "#{allowed.begin} to #{allowed.end}" : allowed.inspect
       end
     end
   end

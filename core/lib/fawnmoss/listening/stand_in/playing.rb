@@ -34,7 +34,6 @@ module Fawnmoss
 
         private
 
-        def first(at) = @places[at].entries.first
         def about(kind, at) = @places[at].pass == 1 ? @faults.of(kind).select { |fault| @places[at].entries.include?(fault[:note]) } : []
 
         def play(at)
@@ -53,8 +52,8 @@ module Fawnmoss
 
         def added(fault)
           length = fault[:beats] * seconds(0r)
-          @done << Event.new(start: @now, finish: @now + length - LET_GO, cents: (100.0 * @instrument.sounding(Theory::Pitch.parse(fault[:pitch])).midi),
-loudness: 0.0)
+          midi = @instrument.sounding(Theory::Pitch.parse(fault[:pitch])).midi
+          @done << Event.new(start: @now, finish: @now + length - LET_GO, cents: 100.0 * midi, loudness: 0.0)
           @now += length
         end
 
@@ -81,9 +80,8 @@ loudness: 0.0)
 
         def cents(entry, midi, at)
           wrong = about('wrong', at).first
-          own = about('off', at).sum { _1[:cents] }
-          (100.0 * (midi + (wrong ? wrong[:semitones] : 0))) + own + @faults.tuning + @faults.on(entry,
-string: @instrument.string_names[entry.place.string]) + entry.targets.fetch(@faults.temperament)
+          own = about('off', at).sum { _1[:cents] } + @faults.on(entry, string: @instrument.string_names[entry.place.string])
+          (100.0 * (midi + (wrong ? wrong[:semitones] : 0))) + own + @faults.tuning + entry.targets.fetch(@faults.temperament)
         end
       end
     end

@@ -79,7 +79,7 @@ module Fawnmoss
 
         # [[number, weight], ...] of what can be heard.
         def partials(event)
-          base = 440 * (2**((event.cents - 6900) / 1200.0))
+          base = Cents.hertz(event.cents)
           (1..PARTIALS).select { base * _1 < RATE * 0.45 }.map { |number| [number, body(base * number) / (number**1.1)] }
         end
 
@@ -100,7 +100,7 @@ module Fawnmoss
         # cents: of the string.
         def ringing(cents)
           time = times((2 * DECAY * RATE).round)
-          hertz = 440 * (2**((cents + @faults.tuning - 6900) / 1200.0))
+          hertz = Cents.hertz(cents + @faults.tuning)
           (Numo::DFloat::Math.sin(time * (2 * Math::PI * hertz)) * Numo::DFloat::Math.exp(-time / DECAY) * (LOUD * RING)).cast_to(Numo::SFloat)
         end
 
