@@ -166,6 +166,13 @@ RSpec.describe 'listening' do
       expect([short.repeated, short.notes.count(&:missing?)]).to eq([[], 0])
     end
 
+    it 'is clean as a whole tune, wherever its signs lead at the end' do
+      jumps = Fawnmoss::Notation::Abc.read("X:1\nT:There and back\nM:4/4\nL:1/4\nQ:1/4=80\nK:D\nD F E G|F2 !fine!D2|A B A G|F A G !D.C.!E|]\n")
+      song = Fawnmoss::Chart::Solve.call(jumps, Fawnmoss::Chart::Request.build(instrument: catalogue.instrument('violin'), version: 'simple'), catalogue)
+      heard = judge(play(song), song)
+      expect([heard.notes.map(&:index), heard.clean?]).to eq([[*0..13, *0..5], true])
+    end
+
     it 'is unsure rather than wrong in noise, at 8 bits and at 16 kHz' do
       sound = play(song, with({ kind: 'wrong', note: 7, semitones: 2 }, { kind: 'stop', note: 20, seconds: 1.5 }))
       level = Math.sqrt((sound.samples**2).mean)

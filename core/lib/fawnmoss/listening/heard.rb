@@ -10,8 +10,8 @@ module Fawnmoss
         whole? && [stops, repeated, added].all?(&:empty?) && notes.none? { _1.wrong? || _1.missing? }
       end
 
-      # From the first to the last note of the tune; a repeat may be left out.
-      def whole? = notes.first.index.zero? && notes.last.index == notes.map(&:index).max && notes.last.index >= chart.entries.size - 2
+      # From the first place to the last in the order of playing; a repeat may be left out, the one that ends it too.
+      def whole? = notes.first.place.zero? && places[notes.last.place].entries == places.last.entries
 
       # Open strings that are off: [{ string:, cents: }, ...].
       def strings
