@@ -58,7 +58,7 @@ took = 0.0
 
 add = lambda do |sums, take, sound|
   heard = nil
-  took += seconds { heard = L::Judging.of(sound, take.chart) }
+  took += seconds { heard = L::Judging.of(sound, take.chart, drills: CATALOGUE.drills) }
   heard_seconds += sound.seconds
   Faulty.compare(take, heard).each { |kind, counts| sums[:sums][kind] = sums[:sums][kind].zip(counts).map(&:sum) }
   events = take.events.group_by(&:number)
@@ -95,5 +95,5 @@ puts format('  %.0f s of sound judged in %.1f s: %.3f s a second', heard_seconds
 chart = faulty.take('violin').chart
 minute = L::StandIn.play(chart, { 'tempo' => 60 }, chance: -> { 0.5 }).then { |sound| sound.copy(samples: Array.new(6) { sound.samples }.reduce(&:concatenate)).part(0, 60) }
 five = minute.copy(samples: Array.new(5) { minute.samples }.reduce(&:concatenate))
-one, many = [minute, five].map { |sound| Array.new(3) { seconds { begin; L::Judging.of(sound, chart); rescue L::InvalidTake; nil; end } }.min }
+one, many = [minute, five].map { |sound| Array.new(3) { seconds { begin; L::Judging.of(sound, chart, drills: CATALOGUE.drills); rescue L::InvalidTake; nil; end } }.min }
 puts format('  a minute of violin %.2f s (wanted 3); five minutes %.2f s, growth n^%.2f (wanted 1.1)', one, many, Math.log(many / one) / Math.log(5))

@@ -30,6 +30,7 @@ module FawnmossServer
               imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
               restores: Limits.new(seats: 1, queue: 2, own: 1, seconds: 180), # a file with a pupil or a studio, checked row by row
               pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
+              takes: Limits.new(seats: 2, queue: 2, own: 2, seconds: 120), # recordings, which wait in a line of their own (Hearing)
               looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
     MEMORY = 900_000_000 # bytes that a job may take beyond what its process had
     NICE = 5 # what answers requests goes first; on a busy machine a job still gets its share
@@ -51,6 +52,11 @@ module FawnmossServer
       return yield given unless heavy
 
       Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose) { STANDBY.run(LANES.fetch(lane), [lane, key], given, &block) } }
+    end
+
+    # The same for work that says how far it is: the block is given what it calls with a share, 0..1; watch is called with that here, and may raise to end it.
+    def self.watched(lane, whose, watch, &block)
+      Boot::Figures.apart(lane) { QUEUES.fetch(lane).seat(whose) { Watched.new(LANES.fetch(lane), watch).run(&block) } }
     end
 
     # A seat in a lane for work that runs in a process of its own already.

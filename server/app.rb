@@ -9,7 +9,8 @@ module FawnmossServer
     set :host_authorization, { permitted_hosts: [] } # checked in Boot::Stack, for every path
 
     helpers Routes::Help
-    register Routes::Account, Routes::Pupils, Routes::Lessons, Routes::Studios, Routes::People, Routes::Tunes, Routes::Charts, Routes::Cards, Routes::Groups, Routes::Page
+    register Routes::Account, Routes::Pupils, Routes::Lessons, Routes::Studios, Routes::People, Routes::Tunes, Routes::Charts,
+             Routes::Cards, Routes::Groups, Routes::Takes, Routes::Page
 
     error(Exception) do
       raise env['sinatra.error'] if Boot::Again.worth?(env['sinatra.error']) # Boot::Again tries it once more

@@ -14,5 +14,5 @@ http_content_length_limit 64_000_000 # bytes: refused before it is read
 before_fork { FawnmossServer.db.disconnect }
 before_worker_boot do # what waited while the server was stopped
   [FawnmossServer::Mailing, FawnmossServer::Endings].each { _1::BEHIND.start }
-  FawnmossServer::Ahead.start
+  [FawnmossServer::Ahead, FawnmossServer::Hearing].each(&:start)
 end

@@ -10,17 +10,23 @@ class Attack
   DOCUMENT = YAML.safe_load_file(File.expand_path('../server/openapi.yaml', __dir__), aliases: true)
   OPEN = %w[/healthz /readyz /api/login /api/logout /api/create-account /api/open-studio /api/forgotten /api/new-password /api/new-address
             /api/invitation /api/invitation/answer /api/outbox
-            /api/link/{token} /api/link/{token}/reports /api/link/{token}/notes
             /feed/{token}/lessons.ics].freeze
+  LINK = '/api/link/{token}' # opens to whoever has the address of a card, and to nobody else
   METHODS = %w[get post put patch delete].freeze
 
   # verb, path: as in openapi.yaml; schema: of the body, nil without one; type: of the body where it is a file, else nil.
   Operation = Struct.new(:verb, :path, :schema, :type, keyword_init: true) do
     def open? = OPEN.include?(path)
+    def link? = path.start_with?(LINK)
     def change? = verb != 'get'
     def ids? = path.match?(/\{(id|skill|token)\}/)
     # The path with its holes filled. ids: { first part of the path => id }.
-    def at(ids) = path.gsub('{id}', ids.fetch(path.split('/')[2], 999_999_999).to_s).gsub('{skill}', 'body.ready').gsub('{token}', 'a' * 65)
+
+    def at(ids)
+      holes = { '{id}' => ids.fetch(path.split('/')[2], 999_999_999).to_s, '{skill}' => 'body.ready', '{number}' => '0', '{token}' => 'a' * 65 }
+      path.gsub(/\{\w+\}/) { holes.fetch(_1, _1) }
+    end
+
     def to_s = "#{verb} #{path}"
   end
 
@@ -47,8 +53,8 @@ class Attack
     @send = send
   end
 
-  # Operations that answer somebody without a log-in otherwise than with 401: [] when all is well.
-  def strangers = wrong(self.class.operations.reject(&:open?)) { |one| ask(one) == 401 }
+  # Operations that answer somebody without a log-in otherwise than with 401, or a made-up link otherwise than with 404: [] when all is well.
+  def strangers = wrong(self.class.operations.reject(&:open?)) { |one| ask(one) == (one.link? ? 404 : 401) }
 
   # Operations that do not say 404 to an id of another studio. ids: of theirs, by kind.
   def foreign(ids)

@@ -19,7 +19,7 @@ RSpec.describe 'listening' do
     L::StandIn.play(chart, given, chance: -> { chance.rand })
   end
 
-  def judge(sound, chart, **asked) = L::Judging.of(sound, chart, L::Asked.build(**asked))
+  def judge(sound, chart, **asked) = L::Judging.of(sound, chart, L::Asked.build(**asked), drills: catalogue.drills)
   def with(*faults, **whole) = { **whole.transform_keys(&:to_s), 'faults' => faults.map { _1.transform_keys(&:to_s) } }
   def hertz(midi) = 440 * (2**((midi - 69) / 12.0))
   def cents(hertz) = 6900 + (1200 * Math.log2(hertz / 440.0))

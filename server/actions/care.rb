@@ -5,7 +5,7 @@ module FawnmossServer
     # Everything about a pupil taken away in one file, or erased for good.
     module Care
       TABLES = %i[marks charts pins cards card_links card_reports home_notes lessons promises holds fits tapes lesson_changes slots
-                  absences report_words repertoire].freeze
+                  absences report_words repertoire consents takes].freeze
       SECRET = %i[studio_id nonce].freeze # what opens something, or says nothing about the pupil
 
       # A plain hash of all rows about the pupil.

@@ -59,8 +59,8 @@ module FawnmossServer
       # What comes of a change, which the next one will follow. Raises Refused, TooLong.
       def self.changed(chart, request, pencil, today)
         tune = readied(chart, today)
-        drawn = Apart.again(:charts, chart.studio_id, tune.key, { request:, pencil: }, heavy: tune.heavy?) do |given|
-          solved = Fawnmoss::Chart::Solve.call(tune.score, given[:request], FawnmossServer.catalogue)
+        drawn = Apart.again(:charts, chart.studio_id, tune.key, { request:, pencil:, heard: chart.heard_bars }, heavy: tune.heavy?) do |given|
+          solved = ranked(Fawnmoss::Chart::Solve.call(tune.score, given[:request], FawnmossServer.catalogue), given[:heard])
           raise Refused, solved if solved.is_a?(Fawnmoss::Chart::Impossible)
 
           ChartAnswer.written(ChartAnswer.worked_out(solved, given[:pencil]))
@@ -102,6 +102,7 @@ module FawnmossServer
         chart.subject(today).ready
         chart.pins
         chart.pupil
+        chart.heard_bars
         tune.score if tune.soon_read? # kept here; a process apart would read it anew for every change
         tune
       end
@@ -129,7 +130,15 @@ module FawnmossServer
       end
 
       def self.solve(chart, today, options, pins)
-        chart.subject(today).solve(chart.tune.score, chart.request(today, options, pins))
+        ranked(chart.subject(today).solve(chart.tune.score, chart.request(today, options, pins)), chart.heard_bars)
+      end
+
+      # With its spots in the order of what really went wrong when it was played. heard: as of Chart#heard_bars.
+      def self.ranked(solved, heard)
+        return solved if heard.empty? || solved.is_a?(Fawnmoss::Chart::Impossible)
+
+        known = solved.entries.map { _1.note.bar }.uniq
+        solved.copy(spots: Fawnmoss::Listening::RankedSpots.of(solved.spots, heard, drills: FawnmossServer.catalogue.drills, known:))
       end
 
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
@@ -148,7 +157,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :changed, :readied, :without, :solve, :marked, :stands, :pinned?
+      private_class_method :create, :fitting, :changed, :without, :ranked, :solve, :marked, :stands, :pinned?
     end
   end
 end

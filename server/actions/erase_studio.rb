@@ -5,7 +5,7 @@ module FawnmossServer
     # Takes a studio away, with everything in it, for ever.
     module EraseStudio
       # What points at other rows of a studio without being taken with them, in the order in which it goes.
-      FIRST = %i[card_links cards pins].freeze
+      FIRST = %i[take_pieces take_bodies takes card_links cards pins].freeze
       AT_ONCE = 2000 # marks, so that no statement runs for long
 
       def self.call(studio_id)

@@ -85,7 +85,7 @@ module FawnmossServer
 
       def self.proposals(pupil, subject)
         on = pupil.tapes.select { _1.taken_off.nil? }.to_h { [_1.semitones, _1.put_on] }
-        Fawnmoss::Path::TapesOff.list(subject.instrument.tapes, on, states: subject.states, map: subject.map).map(&:to_h)
+        Fawnmoss::Path::TapesOff.list(subject.instrument.tapes, on, states: subject.states, map: subject.map, heard: TakeAnswer.steady(pupil)).map(&:to_h)
       end
 
       def self.size(pupil)

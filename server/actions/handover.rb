@@ -6,17 +6,17 @@ module FawnmossServer
   module Actions
     # Everything about a pupil, or of a whole studio, as one file: out of one studio and into another (HandoverIn). Inside the zip archive:
     # fawnmoss.json says what it is, and TABLE.jsonl has a row a line, with the ids it had. What can be worked out again is not carried, nor is what
-    # opens something: links to cards are made anew.
+    # opens something: links to cards are made anew. Of takes the numbers go along, not the sound: a studio's would be gigabytes.
     module Handover
       VERSION = 1
       HEAD = 'fawnmoss.json'
       # Tables in the order in which they are put in: what a row points at stands before it.
       PUPIL = %i[pupils tunes skill_changes lessons charts pins cards card_reports home_notes marks promises holds fits tapes lesson_changes slots
-                 absences report_words repertoire].freeze
+                 absences report_words repertoire consents takes].freeze
       STUDIO = %i[studios holidays past_counts hand_tastes hands].freeze
       WHOLE = [*STUDIO, :groups, *PUPIL, :group_members, :group_lessons].freeze
       # Worked out again, or made anew: digests, what tunes ask for, private links, who works there.
-      LEFT = %i[pupil_digests put_by demand_kinds tune_demands card_links members invitations].freeze
+      LEFT = %i[take_bodies take_pieces pupil_digests put_by demand_kinds tune_demands card_links members invitations].freeze
       SECRET = { studios: %i[id account_id feed_nonce turn], pupils: %i[turn], hands: %i[habits print] }.freeze
       PAGE = 500 # rows read at once
 
@@ -28,7 +28,12 @@ module FawnmossServer
       # Bytes of the whole studio.
       def self.studio(studio)
         pack('studio', studio.name, WHOLE) do |table|
-          table == :studios ? FawnmossServer.db[:studios].where(id: studio.id) : FawnmossServer.db[table].where(studio_id: studio.id)
+          rows = FawnmossServer.db[table]
+          case table
+          when :studios then rows.where(id: studio.id)
+          when :takes then rows.where(studio_id: studio.id, state: 'heard')
+          else rows.where(studio_id: studio.id)
+          end
         end
       end
 
@@ -54,6 +59,7 @@ module FawnmossServer
         when :skill_changes then rows.where(studio_id: pupil.studio_id).exclude(added: nil)
         when :pins then rows.where(chart_id: charts)
         when :card_reports then rows.where(card_id: cards)
+        when :takes then rows.where(pupil_id: pupil.id, state: 'heard')
         else rows.where(pupil_id: pupil.id)
         end
       end

@@ -65,7 +65,7 @@ module FawnmossServer
 
       def fill(table, rows)
         case table
-        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing, :concert))
+        when :studios then @studio.this.update(rows.first.slice(:name, :rules, :time_zone, :bowing, :concert, :listening))
         when :pupils
           named!(rows.first) unless whole?
           insert(table, rows)
@@ -74,6 +74,7 @@ module FawnmossServer
         when :hands, :hand_tastes # a row made by looking is in the way
           FawnmossServer.db[table].where(studio_id: @studio.id).delete if @put[table].zero?
           insert(table, rows)
+        when :takes then insert(table, rows.map { { **_1, sound: false } }) # the numbers only
         else insert(table, rows)
         end
       end

@@ -6,7 +6,8 @@ module FawnmossServer
     module HandoverRow
       JSON_COLUMNS = { lessons: %i[items wishes clock], charts: %i[options hand], cards: %i[body demands spots], marks: %i[checks],
                        skill_changes: %i[texts added],
-                       studios: %i[rules concert], tunes: %i[notices], hands: %i[body], group_lessons: %i[wishes items roll] }.freeze
+                       studios: %i[rules concert listening], takes: %i[asked numbers],
+                       tunes: %i[notices], hands: %i[body], group_lessons: %i[wishes items roll] }.freeze
 
       # { column => { type:, most: letters or nil, optional: } } of a table, without what is not carried.
       def self.columns(table)
@@ -62,6 +63,7 @@ module FawnmossServer
         Fawnmoss::Learning::Hand.from_h(JSON.parse(row[:body])) if table == :hands
         tune(row) if table == :tunes
         card(row, place) if table == :cards
+        row[:numbers] && (Fawnmoss::Listening::Numbers.read(row[:numbers]) || wrong(place, 'what was heard cannot be read')) if table == :takes
       rescue JSON::ParserError, TypeError, NoMethodError, ArgumentError, Fawnmoss::Error => e
         wrong(place, e.is_a?(Fawnmoss::Error) ? e.message : 'what it holds cannot be read')
       end

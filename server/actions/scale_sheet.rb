@@ -9,13 +9,18 @@ module FawnmossServer
       def self.read(studio, params, today)
         fields = Inputs::ScaleInput.fields(params)
         subject = Subjects.read(studio, fields, today)
-        input = Inputs::ScaleInput.read(fields)
+        chart, exercise = charted(subject, Inputs::ScaleInput.read(fields))
+        answer(chart, exercise, subject)
+      end
+
+      # [chart, exercise] of what is asked for. input: Inputs::ScaleInput. Raises Refused.
+      def self.charted(subject, input)
         positions = input.positions || subject.request(input.version).positions
         exercise = Fawnmoss::Practice::Scale.new(instrument: subject.instrument, positions:, **input.wish).exercise
         chart = exercise.chart(FawnmossServer.catalogue, instrument: subject.instrument, version: input.version, positions:, tempo: input.tempo)
         raise Refused, chart if chart.is_a?(Fawnmoss::Chart::Impossible)
 
-        answer(chart, exercise, subject)
+        [chart, exercise]
       end
 
       def self.answer(chart, exercise, subject)

@@ -11,6 +11,8 @@ module FawnmossServer
       def self.answer(studio)
         { id: studio.id, name: studio.name, bowing: studio.bowing, time_zone: studio.time_zone, time_zones: TZInfo::Timezone.all_identifiers,
           changed: studio.rules || {},
+          listening: { **studio.house.to_h, stages: studio.map('violin', %w[french 1-2-4]).skills.map(&:stage).uniq,
+                       temperaments: Fawnmoss::Theory::Temperament::NAMES, changed: studio.house.changes.keys },
           rules: Fawnmoss::Path::Rules::RANGES.map { |name, range| rule(studio, name, range) } }
       end
 
@@ -24,6 +26,7 @@ module FawnmossServer
         changes[:time_zone] = zone(fields) if fields.given?('time_zone')
         changes[:bowing] = fields.choice('bowing', BOWINGS, optional: true) if fields.given?('bowing')
         changes[:rules] = rules(fields) if fields.given?('rules')
+        changes[:listening] = house(fields.object('listening')).changes if fields.object('listening')
         studio.update(changes) if changes.any?
         answer(studio.anew)
       end
@@ -35,13 +38,18 @@ module FawnmossServer
         fields.refuse('time_zone', 'This time zone is not known.', 'Choose one from the list, such as Europe/Berlin.')
       end
 
+      # Fawnmoss::Listening::House of what is given.
+      def self.house(fields)
+        Fawnmoss::Listening::House.build(Fawnmoss::Listening::House::USUAL.keys.to_h { |name| [name, fields.raw(name)] }.compact)
+      end
+
       # Only what differs from the usual numbers is kept, so that a better default reaches everybody else.
       def self.rules(fields)
         given = fields.list('rules', max: 20).to_h { |rule| [rule.text('name', max: 30), rule.raw('value')] }
         Fawnmoss::Path::Rules.build(given)
         given.reject { |name, value| Fawnmoss::Path::Rules::DEFAULTS[name] == value }
       end
-      private_class_method :rule, :zone, :rules
+      private_class_method :rule, :zone, :rules, :house
     end
   end
 end

@@ -23,12 +23,15 @@ module FawnmossServer
           reader, writer = IO.pipe(binmode: true)
           pid = fork do
             reader.close
-            child(writer) { tell(writer, block) }
+            child(writer) { tell(writer, work(block, writer)) }
           end
           writer.close
           [pid, reader]
         end
       end
+
+      # What the process does. writer: what it is heard through.
+      def work(block, _writer) = block
 
       # Nobody waits for what is left of it: taking down so large a process takes a while.
       def finish(pid)

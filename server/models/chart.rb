@@ -36,6 +36,9 @@ module FawnmossServer
       # Fawnmoss::Chart::Pin list, in the order in which they were set.
       def marks = pins.map(&:to_value)
 
+      # What went wrong in the last takes of it, as of Actions::TakeAnswer.bars.
+      def heard_bars = @heard_bars ||= pupil_id ? Actions::TakeAnswer.bars(self) : []
+
       def moved = options.transpose || Fawnmoss::Theory::Interval.octaves(0)
 
       # Replaces all pins. marks: Fawnmoss::Chart::Pin list.

@@ -28,6 +28,9 @@ module FawnmossServer
       one_to_many :slots, class: 'FawnmossServer::Models::Slot', order: %i[from_date weekday id]
       one_to_many :absences, class: 'FawnmossServer::Models::Absence', order: :from_date
 
+      # That the pupil may be recorded, or nil.
+      def consent = Consent.live.where(pupil_id: id).order(:id).last
+
       # What is written about the pupil once: the row that has come under its key before, else what the block makes, while nobody else writes about the
       # pupil. rows: a dataset of the pupil's; key: { column => key }, of nil when there is none.
       def once(rows, key)

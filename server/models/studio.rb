@@ -6,7 +6,7 @@ module FawnmossServer
     class Studio < Sequel::Model(FawnmossServer.db[:studios])
       include Turns
 
-      plugin :serialization, :json, :rules, :concert
+      plugin :serialization, :json, :rules, :concert, :listening
       one_to_many :skill_changes, class: 'FawnmossServer::Models::SkillChange', order: %i[moved_at id]
       one_to_many :lessons, class: 'FawnmossServer::Models::Lesson'
       one_to_many :holds, class: 'FawnmossServer::Models::Hold'
@@ -21,6 +21,7 @@ module FawnmossServer
       one_to_many :tunes, class: 'FawnmossServer::Models::Tune', order: :title
       one_to_many :charts, class: 'FawnmossServer::Models::Chart'
       one_to_many :cards, class: 'FawnmossServer::Models::Card'
+      one_to_many :takes, class: 'FawnmossServer::Models::Take'
 
       dataset_module do
         def not_closed = where(account_id: FawnmossServer.db[:accounts].where(status_id: Accounts::OPEN).select(:id))
@@ -45,10 +46,14 @@ module FawnmossServer
       def slot(id) = slots_dataset.first(id: whole(id)) || raise(Missing)
       def absence(id) = absences_dataset.first(id: whole(id)) || raise(Missing)
       def holiday(id) = holidays_dataset.first(id: whole(id)) || raise(Missing)
+      def take(id) = takes_dataset.first(id: whole(id)) || raise(Missing)
       def promise(id) = promises_dataset.first(id: whole(id)) || raise(Missing)
 
       # Fawnmoss::Path::Rules: the usual ones with what the studio changed.
       def ruleset = @ruleset ||= Fawnmoss::Path::Rules.build(rules)
+
+      # Fawnmoss::Listening::House: how the studio listens.
+      def house = Fawnmoss::Listening::House.build(listening)
 
       # Itself as it is now, nothing remembered: what a request answers with after it changed something that is worked out once.
       def anew = self.class[id] || raise(Missing)

@@ -56,8 +56,17 @@ RSpec.describe 'handing over' do
     api(:post, "#{path}/repertoire", { tune_id: @chart[:tune_id], kind: 'concert' })
     api(:put, "#{path}/report", { from: (today - 9).iso8601, to: today.iso8601, words: 'Well done.', lock_version: 0 })
     api(:put, '/api/concert', { title: 'In June' })
+    recording
     group = api(:post, '/api/groups', { name: 'Trio', members: [pupil[:id]], weekday: 3, time: '17:00' })
     api(:put, "/api/groups/#{group[:id]}/lesson", { date: today.iso8601, roll: [{ pupil_id: pupil[:id], there: true }], wishes: { tune_id: @chart[:tune_id] } })
+  end
+
+  # One that was listened to.
+  def recording
+    row = FawnmossServer::Models::Take[begin_take(pupil, @chart, tempo: 60)[:id]]
+    counts = %i[notes tuned wrong missing added stops again slid].to_h { [_1, 1] }
+    row.update(state: 'heard', sound: false, numbers: JSON.generate(clean: true, whole: true, tempo: { asked: 60, played: nil }, tuning: 0, **counts, rings: [0, 0],
+                                                                    fingers: [], skills: {}, bars: {}))
   end
 
   # Everything that is kept of a studio, by what it says instead of by ids; how often a row was locked is nothing of it.
@@ -74,7 +83,7 @@ RSpec.describe 'handing over' do
     fill
     before = contents(studio.id)
     empty = before.select { _2.empty? }.keys
-    expect(empty - %i[demand_kinds hands members invitations put_by]).to eq([]) # all tables have something
+    expect(empty - %i[demand_kinds hands members invitations put_by take_bodies take_pieces]).to eq([]) # all tables have something
     bytes = api(:get, '/api/studio.zip')
     first = studio.values
     log_in('berta@example.test', studio: 'Elsewhere')

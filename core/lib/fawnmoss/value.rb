@@ -16,9 +16,11 @@ module Fawnmoss
           end                                                       # end
         RUBY
 
+        alias_method :fields_by_name, :to_h # whatever a value makes of to_h
+
         # A copy with some fields changed.
         #   Value.of(:line, :column).new(line: 1, column: 4).copy(column: 5).column # => 5
-        def copy(**changes) = self.class.new(**to_h, **changes)
+        def copy(**changes) = self.class.new(**fields_by_name, **changes)
 
         # What a value works out once, when it is built, and keeps.
         def derive; end

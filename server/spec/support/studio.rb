@@ -67,8 +67,15 @@ module StudioSteps
       'lessons' => api(:post, "/api/pupils/#{pupil[:id]}/lessons", {})[:id], 'holds' => api(:post, "/api/pupils/#{pupil[:id]}/holds", {})[:id],
       'promises' => api(:post, "/api/pupils/#{pupil[:id]}/promises", { title: 'Strings' })[:id],
       'tapes' => FawnmossServer.db[:tapes].insert(studio_id: FawnmossServer.db[:pupils].where(id: pupil[:id]).get(:studio_id), pupil_id: pupil[:id], semitones: 2, put_on: Date.today),
+      'takes' => begin_take(pupil, chart)[:id],
       'holidays' => api(:post, '/api/holidays', { from: Date.today.iso8601, to: (Date.today + 1).iso8601, name: 'Away' }).then { FawnmossServer.db[:holidays].get(:id) },
       'changes' => api(:post, "/api/pupils/#{pupil[:id]}/changes", { kind: 'extra', to: (Date.today + 3).iso8601, time: '10:00', minutes: 30 }).then { FawnmossServer.db[:lesson_changes].get(:id) } }
+  end
+
+  # A recording to which no sound was sent yet.
+  def begin_take(pupil, chart, **more)
+    api(:post, "/api/pupils/#{pupil[:id]}/consent", { given_by: 'mother' })
+    api(:post, '/api/takes', { kind: 'chart', chart_id: chart[:id], key: SecureRandom.hex(8), **more })
   end
 
   # Two good marks for each of some skills and all they rest on.

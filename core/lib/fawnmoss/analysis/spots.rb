@@ -7,8 +7,8 @@ module Fawnmoss
     class Spots
       # One spot. bars: printed numbers, one to three neighbours; causes: names, the worst first; rank: 1 is the worst; weight:
       # of its worst bar; drill: Drill of the worst cause; again: lists of bars that are the same and need no other drill; mark:
-      # Chart::SpotMark when it is the teacher's, else nil.
-      Spot = Value.of(:bars, :causes, :rank, :weight, :drill, :again, :mark) do
+      # Chart::SpotMark when it is the teacher's, else nil; heard: true when it went wrong in the pupil's takes (Listening::RankedSpots).
+      Spot = Value.of(:bars, :causes, :rank, :weight, :drill, :again, :mark, :heard) do
         def name = mark && !mark.name.empty? ? mark.name : causes.join(', ')
         def words = mark && !mark.drill.empty? ? mark.drill : drill.text
       end

@@ -81,7 +81,8 @@ module Fawnmoss
       end
 
       def spot(spot)
-        { bars: spot.bars, name: spot.name, causes: spot.causes, drill: spot.words, rank: spot.rank, again: spot.again, own: !spot.mark.nil? }
+        { bars: spot.bars, name: spot.name, causes: spot.causes, drill: spot.words, rank: spot.rank, again: spot.again, own: !spot.mark.nil?,
+          heard: spot.heard == true }
       end
 
       def change(change)

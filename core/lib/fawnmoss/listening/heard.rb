@@ -3,8 +3,9 @@
 module Fawnmoss
   module Listening
     # What a take told. chart: Chart::Chart; asked: Asked; tuning: cents it is tuned off what was asked; octave: semitones by which all sounded off
-    # the page, 0, -12 or 12; tempo: OwnTempo; notes: NoteHeard list; stops, repeated, added: plain lists (Judging); places: Written::Place list.
-    Heard = Value.of(:chart, :asked, :tuning, :octave, :tempo, :notes, :stops, :repeated, :added, :places) do
+    # the page, 0, -12 or 12; tempo: OwnTempo; notes: NoteHeard list; stops, repeated, added: plain lists (Judging); places: Written::Place list; drills: as of
+    # Catalogue.
+    Heard = Value.of(:chart, :asked, :tuning, :octave, :tempo, :notes, :stops, :repeated, :added, :places, :drills) do
       # No stop, nothing wrong, left out, put in or played again, and the whole tune.
       def clean?
         whole? && [stops, repeated, added].all?(&:empty?) && notes.none? { _1.wrong? || _1.missing? }
@@ -29,11 +30,13 @@ module Fawnmoss
 
       def spots = HeardSpots.of(self)
       def sentences = Sentences.of(self)
+      def advice = Advice.new(self)
 
       # The contract of docs/formats.md, as plain hashes, lists, texts and numbers.
       def to_h
         { tuning: { a4: (asked.a4 * (2**(tuning / 1200))).round(1), cents: tuning.round(1), strings:, octave: octave / 12 },
-          tempo: { asked: chart.tempo, **tempo.to_h }, clean: clean?, stops:, repeated:, added:, notes: notes.map { note(_1) }, fingers:, spots:, sentences: }
+          tempo: { asked: chart.tempo, **tempo.to_h }, clean: clean?, stops:, repeated:, added:, notes: notes.map { note(_1) }, fingers:, spots:, sentences:,
+          well: advice.well, next: advice.next_thing, tempo_step: advice.tempo }
       end
 
       private

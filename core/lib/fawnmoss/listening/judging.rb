@@ -13,20 +13,23 @@ module Fawnmoss
       LASTS = 0.13 # seconds of a tone that is one more note and no noise
       SOFT = 15 # dB under the notes: what is softer is a string that rings on
 
-      # sound: Sound; chart: Chart::Chart; asked: Asked. Returns Heard. Raises InvalidTake when nothing can be told.
-      def self.of(sound, chart, asked = Asked.build) = new(sound, chart, asked).heard
+      # sound: Sound; chart: Chart::Chart; asked: Asked; drills: as of Catalogue; going: called with the share that is done, 0..1, now and then.
+      # Returns Heard. Raises InvalidTake when nothing can be told.
+      def self.of(sound, chart, asked = Asked.build, drills:, &going) = new(sound, chart, asked, drills, going).heard
 
-      def initialize(sound, chart, asked)
+      def initialize(sound, chart, asked, drills, going)
         @sound = sound
         @chart = chart
         @asked = asked
+        @drills = drills
+        @going = going
       end
 
       def heard
         @take = take
         notes = NotesHeard.new(@take)
         Heard.new(chart: @chart, asked: @asked, tuning: notes.tuning, octave: @take.meant.octave, tempo: @take.tempo, notes: notes.list,
-                  stops:, repeated:, added:, places: @take.places)
+                  drills: @drills, stops:, repeated:, added:, places: @take.places)
       end
 
       private
@@ -41,7 +44,7 @@ module Fawnmoss
 
       # lowest: midi number. Returns Take, nil when it is not of this tune.
       def listened(lowest)
-        frames = Track.of(@sound, lowest: Cents.hertz(100 * lowest))
+        frames = Track.of(@sound, lowest: Cents.hertz(100 * lowest), &@going)
         tones = Tones.of(frames)
         raise InvalidTake.silent if tones.count(&:clear?) < FEWEST
 

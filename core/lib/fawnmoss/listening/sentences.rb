@@ -4,7 +4,6 @@ module Fawnmoss
   module Listening
     # A take in words, for the pupil and the teacher alike: what went well first, then what was heard, then one thing to do next. Never a grade.
     class Sentences
-      STEADY = 4.0 # per cent off the own pulse that are steady
       DRIFT = 6.0 # per cent of tempo that are worth a word
       OFTEN = 3 # notes of a finger that make a habit
       SLIDES = 3
@@ -14,22 +13,13 @@ module Fawnmoss
 
       def initialize(heard)
         @heard = heard
+        @advice = Advice.new(heard)
         @judged = heard.notes.select(&:judged?)
       end
 
-      def list = [*well.first(TWICE), *told, *next_thing]
+      def list = [*@advice.well, *told, *next_thing]
 
       private
-
-      def well
-        tuned = @judged.count { _1.verdict == 'in tune' }
-        rings = @judged.count(&:rings)
-        [@heard.clean? && 'Clean from beginning to end.', @heard.tempo.steadiness && steady,
-         tuned * TWICE > @judged.size && "#{tuned} of #{@judged.size} notes were in tune.",
-         rings > TWICE && "#{rings} notes set an open string ringing."].select(&:itself)
-      end
-
-      def steady = @heard.tempo.steadiness <= STEADY ? 'The pulse was steady.' : nil
 
       def told
         [octave, tuning, *strings, tempo, *stops, *repeated, *habits, slides].compact
@@ -77,10 +67,7 @@ module Fawnmoss
         "#{count} notes were slid into place: lift the finger and place it again from above." if count >= SLIDES
       end
 
-      def next_thing
-        spot = @heard.spots.first or return []
-        ["Next: bar #{spot[:bars].join(' and ')} (#{spot[:causes].join(', ')}). #{spot[:drill]}"]
-      end
+      def next_thing = @advice.next_thing && ["Next: #{@advice.next_thing[:words].sub(/\A./, &:downcase)}"]
     end
   end
 end

@@ -24,8 +24,10 @@ module Fawnmoss
       SLACK = 0.2 # of a period by which a multiple may lie beside its place
       SAMPLES = 200 # in a period of the lowest note: more are not needed, and are thinned out
 
-      # sound: Sound; lowest: Hz, of the lowest note that can come. Returns Frames.
-      def self.of(sound, lowest:) = new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames
+      TELLING = 200 # frames between two words of how far it is
+
+      # sound: Sound; lowest: Hz, of the lowest note that can come; going: called with the share that is done, 0..1. Returns Frames.
+      def self.of(sound, lowest:, &going) = new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames(&going)
 
       def initialize(sound, lowest)
         @rate = sound.rate
@@ -41,7 +43,11 @@ module Fawnmoss
 
       def frames
         prepare
-        found = Array.new((@samples.size / (@rate * HOP)).floor) { frame(_1) }
+        count = (@samples.size / (@rate * HOP)).floor
+        found = Array.new(count) do |number|
+          yield number.fdiv(count) if block_given? && (number % TELLING).zero?
+          frame(number)
+        end
         Frames.new(cents: found.map { _1[0] }, clarity: found.map { _1[1] }, steady: found.map { _1[2] }, loudness: found.map { _1[3] })
       end
 

@@ -18,8 +18,12 @@ module Fawnmoss
 
       # Sound -> bytes of a file of 16 bits.
       def self.write(sound)
-        data = (sound.samples.clip(-1, 1) * 32_767).round.cast_to(Numo::Int16).to_binary
-        head = ['RIFF', 36 + data.bytesize, 'WAVE', 'fmt ', 16, 1, 1, sound.rate, sound.rate * 2, 2, 16, 'data', data.bytesize]
+        of_samples((sound.samples.clip(-1, 1) * 32_767).round.cast_to(Numo::Int16).to_binary, sound.rate)
+      end
+
+      # Bytes of a file out of samples of 16 bits of one channel, the low byte first, as they come from a page that records.
+      def self.of_samples(data, rate)
+        head = ['RIFF', 36 + data.bytesize, 'WAVE', 'fmt ', 16, 1, 1, rate, rate * 2, 2, 16, 'data', data.bytesize]
         head.pack('a4Va4a4VvvVVvva4V') + data
       end
 
