@@ -2,6 +2,7 @@
 import { useResizeObserver } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
+import type { HeardMarks } from '../geometry/heard'
 import { barsThatFit, CARD, DESK, indexed } from '../geometry/bands'
 import { engrave, SCALE, waitingWords } from '../composables/useEngraver'
 import { EVERYTHING, type Show } from '../stores/desk'
@@ -18,12 +19,13 @@ const props = withDefaults(
     now?: string | null
     lit?: Set<number>
     spot?: number[] | null
+    heard?: { name: string; marks: HeardMarks }[]
     show?: Show
     steady?: boolean
     card?: boolean
     fixed?: boolean
   }>(),
-  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, show: () => EVERYTHING, steady: false, card: false, fixed: false }
+  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, heard: () => [], show: () => EVERYTHING, steady: false, card: false, fixed: false }
 )
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
 
@@ -75,7 +77,7 @@ watch(() => props.musicxml, draw)
     <SystemBlock
       v-for="(page, at) in pages"
       ref="blocks" :key="at" :svg="page" :chart="chart" :index="index" :strings="strings" :selected="selected"
-      :anchor="anchor" :now="now" :lit="lit" :spot="spot"
+      :anchor="anchor" :now="now" :lit="lit" :spot="spot" :heard="heard"
       :show="show"
       :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(note, more) => emit('select', note, more)"
       @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"

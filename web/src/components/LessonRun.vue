@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { mdiMicrophone } from '@mdi/js'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
+import { inStudio, type TakeAbout } from '../api/takes'
 import type { Hold, Lesson, LessonItem } from '../api/types'
 import { useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
@@ -9,12 +11,16 @@ import { useLessonKeeping } from '../composables/useLessonKeeping'
 import { useMarks } from '../composables/useMarks'
 import { useMetronome } from '../composables/useMetronome'
 import { usePictures } from '../composables/usePictures'
+import { useTakeShown } from '../composables/useTakeShown'
 import { clockWords, markOf, pace, partsOf, type Given } from '../geometry/lesson'
+import { measured } from '../geometry/play'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import LessonFoot from './LessonFoot.vue'
 import LessonList from './LessonList.vue'
 import LessonPart from './LessonPart.vue'
+import RecordHere from './RecordHere.vue'
+import TakeResult from './TakeResult.vue'
 
 /** The lesson as it runs: one thing at a time, large enough to be read from across the room, worked with one hand. */
 const props = defineProps<{ opened: Lesson }>()
@@ -134,6 +140,18 @@ async function finish(): Promise<void> {
 }
 
 const { excerpt, key, putBy } = useExcerpt(item, props.opened.pupil.id, id)
+
+/** A recording of what is in hand: of the chart, or of the scale in its key. */
+const recording = ref(false)
+const { take: shown, problem: notShown, show, leave } = useTakeShown(inStudio)
+watch(() => item.value?.id, leave)
+function aboutTake(): TakeAbout {
+  const about = { lesson_id: id, source: 'lesson' as const, tempo: metronome.tempo.value }
+  if (item.value!.chart_id) return { kind: 'chart', chart_id: item.value!.chart_id, ...about }
+  const { kind, octaves, begins, to, rhythm, slur } = item.value!.line!
+  return { kind: 'scale', pupil_id: props.opened.pupil.id, scale: { key: key.value, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }, ...about }
+}
+const schedule = async () => (item.value?.chart_id ? await ask('get', '/api/charts/{id}/play', byId(item.value.chart_id)) : measured(excerpt.value!.chart.tune.meter))
 const ahead = setTimeout(() => void putBy(items.value), 2500) // what is in hand goes first
 onUnmounted(() => clearTimeout(ahead))
 watch(item, (one) => {
@@ -207,6 +225,16 @@ useKeys((event) => {
             >{{ printed(one) }}</v-btn>
           </div>
           <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
+          <template v-if="excerpt">
+            <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn>
+            <RecordHere
+              v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="schedule" stay :about="aboutTake" @done="(take) => show(take.id)"
+            />
+            <p v-if="notShown" class="problem small" role="alert">{{ notShown.text }}</p>
+            <TakeResult v-if="shown" :take="shown" :place="inStudio" teacher class="excerpt" @again="show(shown.id)">
+              <template #tools><router-link :to="`/takes/${shown.id}`" target="_blank">Marks it would give</router-link></template>
+            </TakeResult>
+          </template>
         </LessonPart>
       </div>
       <LessonFoot

@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import type { ChartBody } from '../api/types'
 import { nearest, placed, type BandSize, type Placed, type SystemLayout } from '../geometry/bands'
 import { accessible } from '../geometry/words'
+import type { HeardMarks } from '../geometry/heard'
 import type { Show } from '../stores/desk'
 import BowBand from './BowBand.vue'
 import CountBand from './CountBand.vue'
@@ -10,10 +11,11 @@ import DigitBand from './DigitBand.vue'
 import LaneBand from './LaneBand.vue'
 import MarksBand from './MarksBand.vue'
 import PhraseBand from './PhraseBand.vue'
+import TakeBand from './TakeBand.vue'
 
 /**
  * One system: spots, bow signs and digits, the engraved staff, counting, string lanes, the bow line and phrases, one x for all.
- * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out.
+ * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out; heard: of one or more recordings.
  */
 const props = defineProps<{
   svg: string
@@ -25,6 +27,7 @@ const props = defineProps<{
   now?: string | null
   lit?: Set<number>
   spot?: number[] | null
+  heard?: { name: string; marks: HeardMarks }[]
   show: Show
   steady?: boolean
   fixed?: boolean
@@ -130,6 +133,10 @@ defineExpose({ measure })
       <div ref="staff" class="staff" v-html="svg" />
       <i v-for="span in circles" :key="span.bar" class="circle" :style="{ left: `${span.x1 - 2}px`, width: `${span.x2 - span.x1 + 2}px` }" />
     </div>
+    <TakeBand
+      v-for="one in layout.width ? heard ?? [] : []" :key="one.name" :notes="here" :width="layout.width" :marks="one.marks"
+      :name="heard!.length > 1 ? one.name : ''"
+    />
     <p v-for="one in odd" :key="one.bar" class="odd" :style="{ marginLeft: `${Math.max(0, one.span.x1)}px` }">
       <i :style="{ width: `${one.span.x2 - one.span.x1}px` }" aria-hidden="true" />{{ one.words }}</p>
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />

@@ -99,6 +99,19 @@ export async function setTempo(tempo: number): Promise<void> {
   if (loading) (await loading).getTransport().bpm.value = tempo
 }
 
+/** A tone of so many Hz until what it resolves to is called: to tune by. */
+export async function tone(hertz: number): Promise<() => void> {
+  loading ??= import('tone')
+  const found = await loading
+  await found.start()
+  const own = new found.Synth({ oscillator: { type: 'fattriangle', count: 2, spread: 0 }, envelope: { attack: 0.1, decay: 0, sustain: 1, release: 0.3 }, volume: -14 }).toDestination()
+  own.triggerAttack(hertz)
+  return () => {
+    own.triggerRelease()
+    setTimeout(() => own.dispose(), 600)
+  }
+}
+
 /** One short sound of keys (60 is middle C), as when a note is written. Quiet where there is no sound. */
 export async function note(keys: number[]): Promise<void> {
   try {

@@ -19,7 +19,7 @@ export function programme(play: Play, wish: Wish): Programme {
   const echo = wish.mode === 'echo' && !wish.span
   const from = wish.span?.at ?? 0
   const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
-  const lead = countIn(play, from)
+  const lead = before(play, from)
   const within = (all: Sound[]): Sound[] =>
     all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
       .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
@@ -33,13 +33,29 @@ export function programme(play: Play, wish: Wish): Programme {
   return { lead, end, sounds, second, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
 }
 
+/** What a click needs to know of what it goes with. */
+export type Beats = Pick<Play, 'bar' | 'beat' | 'first' | 'bars' | 'clicks'>
+
+/** The same of a meter such as 6/8: lengths of a bar and a beat in quarters; beats of 6/8 and the like are dotted. */
+export function measured(meter: string): Beats {
+  const [over, under] = ({ C: [4, 4], 'C|': [2, 2] }[meter] ?? meter.split('/').map(Number)) as [number, number]
+  const compound = under === 8 && over % 3 === 0 && over > 3
+  return { bar: (over * 4) / under, beat: compound ? 1.5 : 4 / under, first: 0, bars: [], clicks: null }
+}
+
+/** What is counted before a start on the first note: length of the count-in and its clicks, going on for `more` quarters after it. */
+export function countIn(play: Beats, more = 0): { length: number; clicks: Programme['clicks'] } {
+  const length = before(play, 0)
+  return { length, clicks: even(play, length + more) }
+}
+
 /** Equal beats up to `end`, the first of every bar strong. */
-const even = (play: Play, end: number): Programme['clicks'] =>
+const even = (play: Pick<Play, 'bar' | 'beat'>, end: number): Programme['clicks'] =>
   Array.from({ length: Math.max(0, Math.ceil(end / play.beat - 1e-9)) }, (_, index) => index * play.beat)
     .map((at) => ({ at, strong: modulo(at, play.bar) < 1e-6 }))
 
 /** A bar, and what is left of the bar before a start that is not on its first beat; where the meter changes, of the bar that it starts in. */
-function countIn(play: Play, from: number): number {
+function before(play: Pick<Play, 'bar' | 'first' | 'bars' | 'clicks'>, from: number): number {
   const bar = play.clicks && from > 0 ? play.bars.findLast(([, at]) => at! <= from + 1e-6) : undefined
   return bar ? bar[2]! + from - bar[1]! : play.bar + modulo(play.first + from, play.bar)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiMicrophone } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
@@ -12,6 +13,7 @@ import NotePanel from '../components/NotePanel.vue'
 import PencilPanel from '../components/PencilPanel.vue'
 import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
+import RecordHere from '../components/RecordHere.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
 import TabRow from '../components/TabRow.vue'
@@ -40,6 +42,7 @@ const { show } = useDesk()
 const TABS = [{ id: 'note', title: 'Note' }, { id: 'spots', title: 'Spots' }, { id: 'phrases', title: 'Phrases' }, { id: 'look', title: 'Look first' }] as const
 const tab = ref<(typeof TABS)[number]['id']>('note')
 const spot = ref<number[] | null>(null)
+const recording = ref(false)
 let stringNext = false
 
 async function load(): Promise<void> {
@@ -115,6 +118,7 @@ useCommands(() =>
         { title: 'Undo', hint: 'Ctrl Z', run: () => chart.undo() },
         { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
         { title: 'Other version', hint: 'v', run: () => void turnVersion() },
+        { title: 'Record', run: () => void (recording.value = true) },
         { title: 'Other keys', run: () => void (keying.value = true) },
         { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
         { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
@@ -192,7 +196,11 @@ useKeys((event) => {
         {{ chart.view.chart.odd.length === 1 ? 'A bar does' : 'Some bars do' }} not add up, marked where it stands.
         <router-link :to="`/tunes/${chart.view.tune_id}`">Mend it on the writing desk</router-link>
       </p>
-      <PlayBar class="hear" />
+      <PlayBar class="hear"><v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn></PlayBar>
+      <RecordHere
+        v-if="recording" class="recording" :pupil-id="chart.view.pupil_id" :tempo="player.tempo" :play="() => player.load()"
+        :about="() => ({ kind: 'chart', chart_id: chart.view!.id, tempo: player.tempo })" :shown="(take) => take.chart_id === chart.view!.id"
+      />
       <div class="columns">
         <ChartChoices class="choices" :view="chart.view" @kind="turnTo" @keys="keying = true" @option="chart.option($event)" />
         <ChartSheet
@@ -250,6 +258,7 @@ useKeys((event) => {
 .desk > header { display: flex; align-items: baseline; gap: var(--room-4); padding: var(--room-4) var(--room-6) var(--room-1); flex-wrap: wrap; }
 .tools { margin-left: auto; display: flex; gap: var(--room-1); }
 .hear { padding: var(--room-1) var(--room-6); position: sticky; top: 0; z-index: 3; background: var(--paper); }
+.recording { padding: var(--room-1) var(--room-6) var(--room-2); }
 .refusal { margin: var(--room-1) var(--room-6); }
 .warnings { padding: 0 var(--room-6) var(--room-1); }
 .columns { display: grid; grid-template-columns: 150px minmax(0, 1fr) 276px; gap: var(--room-5); padding: var(--room-2) var(--room-6) var(--room-7); align-items: start; }

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { ask, localDate } from '../api/client'
 import type { HomeNote, PublicCard, WorkItem } from '../api/types'
 import CardPaper from '../components/CardPaper.vue'
+import LinkTakes from '../components/LinkTakes.vue'
 import PlayBar from '../components/PlayBar.vue'
 import { keepPage } from '../composables/pageKept'
 import { ENGRAVER } from '../composables/useEngraver'
@@ -107,6 +108,7 @@ onUnmounted(() => clearTimeout(keeping))
         :card="card" :days="days" live :now="player.now" :today="today" @tick="(item, day, runs) => report('item', runs, item, day)"
         @hear="hear" @tempo="tempo"
       />
+      <LinkTakes v-if="card.body.chart" class="takes" :token="token" :play="card.body.play ?? null" />
       <section class="today" aria-label="Today">
         <span>Today: <v-btn
           density="compact" aria-label="Five minutes less" :disabled="!minutes"
@@ -135,7 +137,7 @@ onUnmounted(() => clearTimeout(keeping))
 
 <style scoped>
 .shut { max-width: 480px; margin: 12vh auto; }
-.hear, .today { max-width: 190mm; margin: 0 auto var(--room-3); }
+.hear, .today, .takes { max-width: 190mm; margin: 0 auto var(--room-3); }
 .hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: var(--room-1) 0; }
 .today { display: flex; flex-wrap: wrap; gap: var(--room-2) var(--room-5); align-items: center; border-top: 1px solid var(--rule); padding-top: var(--room-2); margin-top: var(--room-2); }
 .say { display: flex; gap: var(--room-2); align-items: end; flex: 1 1 100%; }

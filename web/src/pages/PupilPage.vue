@@ -151,6 +151,8 @@ function changed(saved: Pupil): void {
       <nav class="places" :aria-label="`More about ${pupil.name}`">
         <router-link :to="`/pupils/${pupil.id}/fit`">Fit and tapes</router-link>
         <router-link :to="`/pupils/${pupil.id}/progress`">Progress and report</router-link>
+        <router-link :to="`/pupils/${pupil.id}/takes`">Recordings</router-link>
+        <router-link to="/tuner">Tuner</router-link>
         <router-link :to="`/pupils/${pupil.id}/warm-up`">Warm-up</router-link>
         <router-link :to="`/pupils/${pupil.id}/placing`">What {{ pupil.name }} can already do</router-link>
         <router-link to="/care">Care</router-link>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiMicrophone } from '@mdi/js'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
@@ -7,6 +8,7 @@ import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
 import NewInIt from '../components/NewInIt.vue'
 import PlayBar from '../components/PlayBar.vue'
+import RecordHere from '../components/RecordHere.vue'
 import { printPage, usePaper } from '../composables/usePaper'
 import { positionItems } from '../geometry/bands'
 import { levelWords } from '../geometry/shelf'
@@ -40,6 +42,9 @@ const form = reactive({
 const scale = ref<Scale | null>(null)
 const problem = ref<Trouble | null>(null)
 const selected = ref<number | null>(null)
+const recording = ref(false)
+/** What the scale on the page was asked for with. */
+const wished = ref<Record<string, string | number>>({})
 let asked = 0
 
 const tonics = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'F', 'Bb', 'Eb', 'Ab', 'Db'].map((value) => ({ value, title: printed(value) }))
@@ -90,6 +95,7 @@ async function load(): Promise<void> {
     slur: form.slur,
     version: form.version
   }
+  wished.value = { ...wish, ...(form.positions.length ? { positions: form.positions.join(',') } : {}) }
   try {
     const query = {
       ...pupils.subject,
@@ -153,7 +159,11 @@ async function keep(): Promise<void> {
       </form>
       <div>
         <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
-        <PlayBar v-if="scale" class="mb-2" />
+        <PlayBar v-if="scale" class="mb-2"><v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn></PlayBar>
+        <RecordHere
+          v-if="scale && recording" :pupil-id="pupils.currentId ?? null" :tempo="player.tempo" :play="() => player.load()"
+          :about="() => ({ kind: 'scale', scale: wished, tempo: player.tempo, ...pupils.subject })" :shown="(take) => take.kind === 'scale' && take.title === scale!.title"
+        />
         <template v-if="scale">
           <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>
           <ChartSheet

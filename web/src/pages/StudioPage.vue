@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask } from '../api/client'
 import StudioAccount from '../components/StudioAccount.vue'
+import StudioEar from '../components/StudioEar.vue'
 import StudioHand from '../components/StudioHand.vue'
 import StudioPeople from '../components/StudioPeople.vue'
 import StudioRules from '../components/StudioRules.vue'
@@ -60,6 +61,7 @@ const quit = () =>
     </p>
     <template v-if="session.owner">
       <StudioRules><StudioHand /></StudioRules>
+      <StudioEar />
       <StudioYears />
       <h2 class="ruled">Everything in one file</h2>
       <p><v-btn href="/api/studio.zip" download>Save the whole studio</v-btn> <TakeIn label="Restore one that was saved" @taken="restored" /></p>

@@ -4,6 +4,7 @@ import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
 import type { Tune } from '../api/types'
 import PlayBar from '../components/PlayBar.vue'
+import PlayIn from '../components/PlayIn.vue'
 import SecondPart from '../components/SecondPart.vue'
 import WritingPad from '../components/WritingPad.vue'
 import WritingStaff from '../components/WritingStaff.vue'
@@ -165,6 +166,12 @@ async function openChart(): Promise<void> {
 onBeforeRouteLeave(async () => {
   if (tune.value && changed.value && !desk.mistake && !problem.value) await save()
 })
+/** What was played in is on the staff, and can be taken back like anything written. */
+async function playedIn(text: string, notices: string[]): Promise<void> {
+  typed.value = null
+  await desk.replace(text)
+  said.value = ['Written down as it was played.', ...notices].join(' ')
+}
 const showMistake = (): void => void field.value?.show()
 const status = computed(() => {
   if (desk.away) return 'The server is away; what you write is kept here and goes on when it is back.'
@@ -235,6 +242,7 @@ const penWords = computed(() => {
           v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :clef="desk.view.clef" @begin="desk.begin"
           @play="desk.play"
         />
+        <PlayIn v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :title="form.title" @written="playedIn" />
         <div role="radiogroup" aria-label="Write">
           <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>

@@ -1,0 +1,118 @@
+import { onUnmounted, ref } from 'vue'
+import { countIn, type Beats } from '../geometry/play'
+import * as sound from './useSound'
+
+/** Seconds of a recording at most. */
+export const LONGEST = 300
+const BEFORE = 0.3 // seconds before the first beat at which recording begins: fingers are early
+
+/** What goes before a recording: the schedule to count in by, or null for none; goes: the click goes on, for the ear only. */
+export interface Lead {
+  play: Beats | null
+  tempo: number
+  goes: boolean
+}
+
+/** Why there is no sound from a microphone, in words, with what to do. */
+export function micTrouble(error: unknown): string {
+  const name = (error as { name?: string }).name
+  if (name === 'NotAllowedError' || name === 'SecurityError')
+    return 'The browser does not let this page use the microphone. Allow it beside the address, then press Record again; or choose a WAV file.'
+  if (name === 'NotFoundError' || name === 'OverconstrainedError') return 'No microphone was found. Plug one in, or choose a WAV file.'
+  if (name === 'NotReadableError' || name === 'AbortError') return 'The microphone is used by another program. Close that, then press Record again.'
+  if (!globalThis.isSecureContext) return 'Recording needs an address that begins with https. Ask whoever keeps the server; or choose a WAV file.'
+  return 'This browser cannot record. Try another one, or choose a WAV file.'
+}
+
+/**
+ * The microphone: counts in, then hands on what it hears, one channel of whole numbers of 16 bits. Nothing is altered on the way: no echo cancelling, no noise
+ * suppression, no gain control.
+ *   const { state, level, start, stop } = useRecorder(); await start(lead, { begin: (rate) => ..., part: (bytes) => ..., end: () => ... })
+ */
+export function useRecorder() {
+  const state = ref<'still' | 'asking' | 'counting' | 'recording'>('still')
+  const level = ref(0)
+  const seconds = ref(0)
+  const problem = ref('')
+  let open: { context: AudioContext; stream: MediaStream; node: AudioWorkletNode } | null = null
+  let runs = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let clock: ReturnType<typeof setInterval> | undefined
+
+  async function start(lead: Lead, on: { begin: (rate: number) => void; part: (bytes: ArrayBuffer) => void; end: () => void }): Promise<void> {
+    const run = ++runs
+    problem.value = ''
+    state.value = 'asking'
+    try {
+      const stream = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 } })
+      if (run !== runs) return stream.getTracks().forEach((track) => track.stop())
+      const context = new AudioContext()
+      await context.audioWorklet.addModule('/recorder.js')
+      const share = context.sampleRate >= 32_000 ? 2 : 1
+      const node = new AudioWorkletNode(context, 'recorder', { numberOfOutputs: 0, processorOptions: { share } })
+      open = { context, stream, node }
+      if (run !== runs) return close()
+      node.port.onmessage = ({ data }: MessageEvent<{ level?: number; samples?: ArrayBuffer; ended?: boolean }>) => {
+        if (data.level !== undefined) level.value = data.level
+        if (data.samples) on.part(data.samples)
+        if (data.ended) {
+          close()
+          on.end()
+        }
+      }
+      // Unplugged, or taken away by the system: what was heard until then is kept.
+      stream.getAudioTracks()[0]?.addEventListener('ended', stop)
+      context.createMediaStreamSource(stream).connect(node)
+      await context.resume()
+      const wait = await count(lead)
+      if (run !== runs) return
+      timer = setTimeout(() => {
+        node.port.postMessage('go')
+        state.value = 'recording'
+        seconds.value = 0
+        on.begin(context.sampleRate / share)
+        const began = performance.now()
+        clock = setInterval(() => {
+          seconds.value = (performance.now() - began) / 1000
+          if (seconds.value >= LONGEST) stop()
+        }, 200)
+      }, wait * 1000)
+    } catch (error) {
+      if (run !== runs) return
+      close()
+      problem.value = micTrouble(error)
+    }
+  }
+
+  /** Clicks, and how many seconds to wait until recording begins. */
+  async function count(lead: Lead): Promise<number> {
+    if (!lead.play) return 0
+    state.value = 'counting'
+    const { clicks, length } = countIn(lead.play, lead.goes ? LONGEST * (lead.tempo / 60) : 0)
+    await sound.play({
+      programme: { lead: length, end: clicks.at(-1)!.at + lead.play.beat, sounds: [], second: [], clicks },
+      tempo: lead.tempo, loop: false, tune: false, second: false, click: lead.goes, drone: [], on: () => undefined, end: () => undefined,
+    })
+    return Math.max(0, (length * 60) / lead.tempo - BEFORE)
+  }
+
+  /** Ends a recording, or what was to become one. */
+  function stop(): void {
+    if (state.value === 'recording') open?.node.port.postMessage('end')
+    else close()
+  }
+
+  function close(): void {
+    runs += 1
+    clearTimeout(timer)
+    clearInterval(clock)
+    if (state.value !== 'still') void sound.silence()
+    open?.stream.getTracks().forEach((track) => track.stop())
+    void open?.context.close().catch(() => undefined)
+    open = null
+    level.value = 0
+    state.value = 'still'
+  }
+  onUnmounted(stop)
+  return { state, level, seconds, problem, start, stop }
+}
