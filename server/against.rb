@@ -6,23 +6,36 @@ module FawnmossServer
     # take: Models::Take. Everything that work apart may look at is read here.
     def self.of(take) = { 'chart' => OfChart, 'scale' => OfScale, 'card' => OfCard, 'played' => OfNothing }.fetch(take.kind).new(take)
 
-    # { seconds:, numbers: JSON text or nil, body: JSON text }. Raises Fawnmoss::Error. The block is called with the share that is done.
+    # { seconds:, numbers: JSON text or nil, body: JSON text, wav: bytes of what the stand-in pupil played, else nil }. Raises Fawnmoss::Error.
+    # The block is called with the share that is done.
     def heard(&)
-      sound = Fawnmoss::Listening::Wav.read(@wav)
       chart = at_tempo(solved)
+      sound = played(chart)
       heard = Fawnmoss::Listening::Judging.of(sound, chart, @asked, drills: FawnmossServer.catalogue.drills, &)
-      { seconds: sound.seconds.round(2), numbers: JSON.generate(Fawnmoss::Listening::Numbers.of(heard)), body: JSON.generate(sheet: sheet(chart), heard: heard.to_h) }
+      { seconds: sound.seconds.round(2), numbers: JSON.generate(Fawnmoss::Listening::Numbers.of(heard)),
+        body: JSON.generate(sheet: sheet(chart), heard: heard.to_h), wav: (Fawnmoss::Listening::Wav.write(sound) if stand_in) }
     end
 
     def initialize(take)
       @take = take
-      @wav = take.wav
+      @wav = take.wav unless stand_in
       @day = take.made_on
       prepare
       @asked = take.studio.house.asked(stage)
     end
 
     private
+
+    # Seed of the stand-in pupil, nil where somebody played.
+    def stand_in = @take.asked['stand_in']
+
+    def played(chart)
+      return Fawnmoss::Listening::Wav.read(@wav) unless stand_in
+
+      chance = Random.new(stand_in).method(:rand)
+      sound = Fawnmoss::Listening::StandIn.play(chart, Fawnmoss::Listening::StandIn.some(chart, chance:), chance:)
+      sound.thinned(2).copy(rate: (sound.rate / 2.0).round)
+    end
 
     def gone(what, remedy) = raise(Fawnmoss::InvalidInput.new("The #{what} that it was played from is gone", where: {}, remedy:))
 

@@ -83,6 +83,7 @@ module FawnmossServer
         row = Models::Take.where(id: take.id, state: 'listening')
         next if row.update(state: 'heard', progress: 100, seconds: found[:seconds], numbers: found[:numbers], trouble: '', remedy: '') != 1
 
+        Actions::Takes.fill(take, found[:wav]) if found[:wav]
         FawnmossServer.db[:take_bodies].on_duplicate_key_update(:body).insert(take_id: take.id, studio_id: take.studio_id, body: found[:body])
       end
     end

@@ -27,14 +27,22 @@ module FawnmossServer
         allowed(about[:pupil], fields)
         room(holder, about[:pupil], fields)
         known = holder.studio.takes_dataset.where(take_key: input.key, pupil_id: about[:pupil]&.id)
-        known.first || create(holder.studio, input, about, today)
+        known.first || (input.stand_in ? stand_in(holder.studio, input, about, fields, today) : create(holder.studio, input, about, today))
       rescue Sequel::UniqueConstraintViolation
         known.first
       end
 
-      def self.create(studio, input, about, today)
+      # A recording by the stand-in pupil, who is made to play when it is listened to. Nothing that it does is told of a pupil.
+      def self.stand_in(studio, input, about, fields, today)
+        fields.refuse('stand_in', 'The stand-in pupil does not play in a pupil’s place.', 'Choose an instrument at the top.') if about[:pupil]
+        fields.refuse('stand_in', 'There is nothing for the stand-in pupil to play.', nil) if input.kind == 'played'
+        asked = { **input.asked, 'stand_in' => rand(1..1_000_000) }
+        create(studio, input, about, today, state: 'waiting', wanted_at: Time.now.utc, asked:).tap { Hearing.wake }.refresh
+      end
+
+      def self.create(studio, input, about, today, **more)
         Models::Take.create(studio_id: studio.id, take_key: input.key, **input.to_h.slice(*COLUMNS), **about.except(:pupil), pupil_id: about[:pupil]&.id,
-                            state: 'coming', made_on: today, created_at: Time.now.utc, ends_on: today + studio.house.days)
+                            state: 'coming', made_on: today, created_at: Time.now.utc, ends_on: today + studio.house.days, **more)
       end
 
       # { pupil:, title:, ... }: what it is of.
@@ -70,6 +78,15 @@ module FawnmossServer
         return if sums.all? { |takes, most| takes.where(sound: true).sum(:bytes).to_i < most }
 
         fields.refuse('room', 'There is no room for more recordings.', 'Throw some of the old ones away.')
+      end
+
+      # The sound of one that the server made itself. To be called in the transaction that keeps what was heard.
+      def self.fill(take, wav)
+        (0...wav.bytesize).step(Models::Take::PIECE / 2).each_with_index do |from, number|
+          data = wav.byteslice(from, Models::Take::PIECE / 2)
+          take.pieces.insert_ignore.insert(take_id: take.id, studio_id: take.studio_id, number:, size: data.bytesize, data: [data].pack('m0'))
+        end
+        take.this.update(bytes: wav.bytesize)
       end
 
       # Keeps a piece of its sound; one that came before is passed over. number: from 0; data: bytes. Returns how many have come without a gap.
@@ -124,7 +141,7 @@ module FawnmossServer
       end
 
       def self.invalid(message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: 'piece' }, remedy:))
-      private_class_method :create, :about, :scale_title, :allowed, :room, :keep, :most, :invalid
+      private_class_method :stand_in, :create, :about, :scale_title, :allowed, :room, :keep, :most, :invalid
     end
   end
 end

@@ -3,7 +3,7 @@
 module FawnmossServer
   module Inputs
     # What a recording is going to be of. kind: of Models::Take::KINDS; asked: what it is held against besides, plain data.
-    TakeInput = Struct.new(:key, :kind, :rate, :asked, :chart_id, :lesson_id, :pupil_id, :source, keyword_init: true) do
+    TakeInput = Struct.new(:key, :kind, :rate, :asked, :chart_id, :lesson_id, :pupil_id, :source, :stand_in, keyword_init: true) do
       rates = 8000..192_000
       define_singleton_method(:rates) { rates }
 
@@ -11,7 +11,7 @@ module FawnmossServer
       def self.read(fields)
         kind = fields.choice('kind', %w[chart scale played])
         given = { key: fields.key('key'), kind:, rate: rate(fields), source: fields.choice('source', %w[desk lesson], default: 'desk'),
-                  lesson_id: fields.integer('lesson_id', 1..(10**18), optional: true) }
+                  stand_in: fields.flag('stand_in'), lesson_id: fields.integer('lesson_id', 1..(10**18), optional: true) }
         new(**given, **send(kind, fields))
       end
 

@@ -231,6 +231,18 @@ RSpec.describe 'Recordings' do
     expect([status, error[:where]]).to eq([422, { field: 'limit' }])
   end
 
+  it 'lets the stand-in pupil play where there is no pupil, and never in one’s place' do
+    plain = api(:post, '/api/charts', { tune_id: tune[:id], instrument: 'cello' })
+    take = api(:post, '/api/takes', { kind: 'chart', chart_id: plain[:id], key: SecureRandom.hex(8), stand_in: true })
+    expect(take).to include(state: 'heard', sound: true, proposals: [])
+    expect(take[:result][:heard][:stops].size + take[:result][:heard][:notes].count { _1[:verdict] == 'wrong note' }).to be_positive
+    api(:get, "/api/takes/#{take[:id]}/sound.wav")
+    expect(Fawnmoss::Listening::Wav.read(last_response.body).seconds).to be_within(0.1).of(take[:seconds])
+    allow
+    api(:post, '/api/takes', { kind: 'chart', chart_id: chart[:id], key: SecureRandom.hex(8), stand_in: true })
+    expect([status, error[:where]]).to eq([422, { field: 'stand_in' }])
+  end
+
   it 'says by what a tuner goes' do
     aims = api(:get, "/api/tuner?pupil_id=#{pupil[:id]}")
     expect(aims[:strings].map { [_1[:name], _1[:hertz]] }).to eq([['G', 195.56], ['D', 293.33], ['A', 440.0], ['E', 660.0]])

@@ -1,7 +1,7 @@
-// What the microphone hears, as whole numbers of 16 bits of one channel, a good half second at a time, and how loud it is meanwhile. More than 32,000 samples a
+// What the microphone hears, as whole numbers of 16 bits of one channel, two seconds or so at a time, and how loud it is meanwhile. More than 32,000 samples a
 // second are halved (nothing over 10 kHz tells where a finger stands), through a windowed sinc that keeps what is too high out.
 const TAPS = 31
-const PART = 12_000 // samples sent on at once
+const PART = 48_000 // samples sent on at once
 const GLANCE = 2048 // samples between two words about the level
 
 class Recorder extends AudioWorkletProcessor {

@@ -1,4 +1,5 @@
 import { ask, byId, sendPiece } from './client'
+import { newKey } from '../geometry/words'
 import type { Allowed, Take } from './types'
 
 /** What a recording is of, as it is begun. Behind a link it is always of the card. */
@@ -23,6 +24,8 @@ export interface TakePlace {
   finish: (id: number, pieces: number) => Promise<Take>
   show: (id: number) => Promise<Take>
   remove: (id: number) => Promise<unknown>
+  /** The stand-in pupil plays, where there is none. */
+  standIn?: (about: TakeAbout) => Promise<Take>
   /** Address of its sound. */
   sound: (id: number) => string
 }
@@ -34,6 +37,7 @@ export const inStudio: TakePlace = {
   finish: (id, pieces) => ask('post', '/api/takes/{id}/finish', { ...byId(id), body: { pieces } }),
   show: (id) => ask('get', '/api/takes/{id}', byId(id)),
   remove: (id) => ask('delete', '/api/takes/{id}', byId(id)),
+  standIn: ({ kind, ...about }) => ask('post', '/api/takes', { body: { kind: kind as 'chart', ...about, key: newKey(), rate: null, stand_in: true } }),
   sound: (id) => `/api/takes/${id}/sound.wav`,
 }
 

@@ -25,7 +25,8 @@ const props = withDefaults(
     card?: boolean
     fixed?: boolean
   }>(),
-  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, heard: () => [], show: () => EVERYTHING, steady: false, card: false, fixed: false }
+  { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, heard: () => [],
+    show: () => EVERYTHING, steady: false, card: false, fixed: false }
 )
 const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
 

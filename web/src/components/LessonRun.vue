@@ -151,7 +151,8 @@ function aboutTake(): TakeAbout {
   const { kind, octaves, begins, to, rhythm, slur } = item.value!.line!
   return { kind: 'scale', pupil_id: props.opened.pupil.id, scale: { key: key.value, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }, ...about }
 }
-const schedule = async () => (item.value?.chart_id ? await ask('get', '/api/charts/{id}/play', byId(item.value.chart_id)) : measured(excerpt.value!.chart.tune.meter))
+const schedule = async () =>
+  item.value?.chart_id ? await ask('get', '/api/charts/{id}/play', byId(item.value.chart_id)) : measured(excerpt.value!.chart.tune.meter)
 const ahead = setTimeout(() => void putBy(items.value), 2500) // what is in hand goes first
 onUnmounted(() => clearTimeout(ahead))
 watch(item, (one) => {
@@ -228,7 +229,8 @@ useKeys((event) => {
           <template v-if="excerpt">
             <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn>
             <RecordHere
-              v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="schedule" stay :about="aboutTake" @done="(take) => show(take.id)"
+              v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="schedule" stay :about="aboutTake"
+              @done="(one) => show(one.id)"
             />
             <p v-if="notShown" class="problem small" role="alert">{{ notShown.text }}</p>
             <TakeResult v-if="shown" :take="shown" :place="inStudio" teacher class="excerpt" @again="show(shown.id)">

@@ -4,7 +4,8 @@ import { ask, type Trouble } from '../api/client'
 import { behindLink, fromHome } from '../api/takes'
 import type { Allowed, CardTakes, Play, Take } from '../api/types'
 import { useTakeShown } from '../composables/useTakeShown'
-import { shortDate } from '../geometry/dates'
+import { shortDate, timeOf } from '../geometry/dates'
+import { useTakes } from '../stores/takes'
 import { usePlayer } from '../stores/player'
 import ConsentAsk from './ConsentAsk.vue'
 import RecordTake from './RecordTake.vue'
@@ -29,7 +30,10 @@ async function load(): Promise<void> {
     problem.value = error as Trouble
   }
 }
-onMounted(load)
+onMounted(async () => {
+  void load()
+  open.value = (await useTakes().left(place)).length > 0
+})
 const said = (allowed: Allowed): void => {
   known.value = { ...known.value!, ...allowed }
   if (!allowed.consent) {
@@ -52,7 +56,6 @@ function close(): void {
   player.stop()
   if (props.play) player.use(async () => props.play!)
 }
-const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -64,11 +67,14 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
         <ConsentAsk v-if="!known.consent" :name="known.name" :allowed="known" :permission="fromHome(token)" home @change="said" />
         <template v-else>
           <p class="small quiet">Play the tune, or the part you practise. Your teacher can hear it too.</p>
-          <RecordTake :place="place" :about="() => ({ kind: 'card', tempo: player.tempo })" :play="async () => play" :tempo="player.tempo" @start="close" @done="done" />
+          <RecordTake
+            :place="place" :about="() => ({ kind: 'card', tempo: player.tempo })" :play="async () => play" :tempo="player.tempo" @start="close" @done="done"
+          />
         </template>
         <p v-if="before.length" class="small before">Listen again:
-          <v-btn v-for="one in before" :key="one.id" density="compact" :variant="take?.id === one.id ? 'tonal' : 'text'" @click="look(one.id)">{{ shortDate(one.made_on) }}
-            {{ time(one.at) }}</v-btn></p>
+          <v-btn
+            v-for="one in before" :key="one.id" density="compact" :variant="take?.id === one.id ? 'tonal' : 'text'" @click="look(one.id)"
+          >{{ shortDate(one.made_on) }} {{ timeOf(one.at) }}</v-btn></p>
         <p v-if="notShown" class="problem small" role="alert">{{ notShown.text }}</p>
         <div v-if="take" ref="result" class="shown" :data-state="take.state">
           <TakeResult :take="take" :place="place"><template #tools><v-btn density="compact" @click="close">Close it</v-btn></template></TakeResult>

@@ -28,9 +28,11 @@ const done = (one: Take) => void show(one.id)
 <template>
   <section class="play-in" aria-label="Play it in">
     <p class="aside-label">or play it in</p>
-    <p class="small quiet">One line, to the click, {{ tempo }} to the minute in {{ meter }}. With earphones let the click go on. What is doubtful is told; correct it on the staff.</p>
+    <p class="small quiet">One line, to the click, {{ tempo }} to the minute in {{ meter }}. With earphones let the click go on. What is doubtful is told;
+      correct it on the staff.</p>
     <RecordTake :place="inStudio" :about="about" :play="async () => measured(meter)" :tempo="tempo" label="Play it in" @start="leave" @done="done" />
-    <p v-if="take && ['waiting', 'listening'].includes(take.state)" class="small" role="status">{{ take.before ? `${take.before} before this one …` : 'Writing it down …' }}</p>
+    <p v-if="take && ['waiting', 'listening'].includes(take.state)" class="small" role="status">
+      {{ take.before ? `${take.before} before this one …` : 'Writing it down …' }}</p>
     <p v-if="take?.state === 'refused'" class="problem small" role="alert">{{ take.trouble.replace(/\.?$/, '.') }} {{ take.remedy }}</p>
     <p v-if="problem" class="problem small" role="alert">{{ problem.text }}</p>
   </section>

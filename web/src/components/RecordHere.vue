@@ -4,14 +4,21 @@ import { useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
 import { inStudio, ofPupil, type TakeAbout } from '../api/takes'
 import type { Allowed, Take, Takes, TakeShort } from '../api/types'
-import { shortDate } from '../geometry/dates'
+import { shortDate, timeOf } from '../geometry/dates'
 import type { Beats } from '../geometry/play'
 import { usePlayer } from '../stores/player'
 import ConsentAsk from './ConsentAsk.vue'
 import RecordTake from './RecordTake.vue'
 
 /** Recording in the studio: asks for consent where a pupil is recorded, then goes to what was heard. */
-const props = defineProps<{ pupilId: number | null; about: () => TakeAbout; play: () => Promise<Beats | null>; tempo: number; stay?: boolean; shown?: (take: TakeShort) => boolean }>()
+const props = defineProps<{
+  pupilId: number | null
+  about: () => TakeAbout
+  play: () => Promise<Beats | null>
+  tempo: number
+  stay?: boolean
+  shown?: (take: TakeShort) => boolean
+}>()
 const emit = defineEmits<{ done: [take: Take] }>()
 const router = useRouter()
 const player = usePlayer()
@@ -37,16 +44,18 @@ function done(take: Take): void {
   if (props.stay) void load()
   else void router.push(`/takes/${take.id}`)
 }
-const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
   <section class="here" aria-label="Recording">
     <p v-if="problem" class="problem small" role="alert">{{ problem.text }} <v-btn density="compact" @click="load">Try again</v-btn></p>
     <ConsentAsk v-if="pupilId !== null && known && !mayRecord" :name="known.pupil.name" :allowed="known" :permission="ofPupil(pupilId)" @change="said" />
-    <RecordTake v-if="mayRecord" :place="inStudio" :about="about" :play="play" :tempo="tempo" @start="player.stop()" @done="done" />
+    <RecordTake
+      v-if="mayRecord" :place="inStudio" :about="about" :play="play" :tempo="tempo" :stand-in="pupilId === null" @start="player.stop()" @done="done"
+    />
     <p v-if="before.length" class="small before">Before:
-      <router-link v-for="take in before" :key="take.id" :to="`/takes/${take.id}`">{{ shortDate(take.made_on) }} {{ time(take.at) }}<template v-if="take.state === 'coming'"> (broke off)</template></router-link>
+      <router-link v-for="take in before" :key="take.id" :to="`/takes/${take.id}`">
+        {{ shortDate(take.made_on) }} {{ timeOf(take.at) }}{{ take.state === 'coming' ? ' (broke off)' : '' }}</router-link>
     </p>
   </section>
 </template>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { mdiMicrophone, mdiStop } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
+import type { Trouble } from '../api/client'
 import type { TakeAbout, TakePlace } from '../api/takes'
 import type { Take } from '../api/types'
 import { LONGEST, useRecorder } from '../composables/useRecorder'
+import { timeOf } from '../geometry/dates'
 import { clockWords } from '../geometry/heard'
 import type { Beats } from '../geometry/play'
 import { plain } from '../composables/kept'
@@ -13,7 +15,7 @@ import { MOST, useTakes, type KeptTake, type Sending } from '../stores/takes'
  * Records: counts in, shows that it records and how loud, sends what it hears while it goes on. A WAV file can be chosen instead. done: the recording has
  * arrived and is listened to.
  */
-const props = defineProps<{ place: TakePlace; about: () => TakeAbout; play: () => Promise<Beats | null>; tempo: number; label?: string }>()
+const props = defineProps<{ place: TakePlace; about: () => TakeAbout; play: () => Promise<Beats | null>; tempo: number; label?: string; standIn?: boolean }>()
 const emit = defineEmits<{ done: [take: Take]; start: [] }>()
 const takes = useTakes()
 const { state, level, seconds, problem, start, stop } = useRecorder()
@@ -60,10 +62,15 @@ function choose(event: Event): void {
   const chosen = input.files?.[0]
   input.value = ''
   if (!chosen) return
-  wrong.value = chosen.size === 0 ? 'This file is empty.' : chosen.size > MOST ? `This file has ${Math.ceil(chosen.size / 1e6)} MB; ${MOST / 1e6} are the most. Record a part of it, or save it with one channel.` : ''
+  wrong.value = sizeTrouble(chosen.size)
   if (wrong.value) return
   emit('start')
   arrive((sending.value = takes.file(props.place, props.about(), chosen)))
+}
+function sizeTrouble(bytes: number): string {
+  if (!bytes) return 'This file is empty.'
+  const size = `This file has ${Math.ceil(bytes / 1e6)} MB; ${MOST / 1e6} are the most.`
+  return bytes > MOST ? `${size} Record a part of it, or save it with one channel.` : ''
 }
 async function sendLeft(one: KeptTake): Promise<void> {
   left.value = left.value.filter((other) => other.key !== one.key)
@@ -73,13 +80,26 @@ async function forgetLeft(one: KeptTake): Promise<void> {
   left.value = left.value.filter((other) => other.key !== one.key)
   await takes.forget(one.key)
 }
+/** A pupil who is not there plays it, with a few faults: to try all this without a microphone. */
+const standing = ref(false)
+async function stand(): Promise<void> {
+  wrong.value = ''
+  standing.value = true
+  emit('start')
+  try {
+    emit('done', await props.place.standIn!(props.about()))
+  } catch (error) {
+    wrong.value = (error as Trouble).text
+  } finally {
+    standing.value = false
+  }
+}
 function drop(): void {
   const one = sending.value
   stop()
   if (one) void takes.drop(props.place, one)
   sending.value = null
 }
-const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -88,6 +108,8 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
       <v-btn :prepend-icon="mdiMicrophone" variant="tonal" color="secondary" :disabled="busy" @click="record">{{ label ?? 'Record' }}</v-btn>
       <label class="small"><input v-model="goes" type="checkbox" /> click goes on (with earphones)</label>
       <v-btn density="compact" :disabled="busy" @click="file?.click()">Choose a WAV file</v-btn>
+      <v-btn v-if="standIn && place.standIn" density="compact" :disabled="busy || standing" :loading="standing" @click="stand">
+        Let the stand-in pupil play</v-btn>
       <input ref="file" type="file" accept=".wav,audio/wav,audio/x-wav" class="spoken" aria-label="A recording as a WAV file" tabindex="-1" @change="choose" />
     </template>
     <template v-else>
@@ -107,7 +129,7 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
     </span>
     <p v-if="problem || wrong" class="problem small" role="alert">{{ problem || wrong }}</p>
     <p v-if="sending?.state === 'refused' && sending.trouble" class="problem small" role="alert">{{ sending.trouble.text }}</p>
-    <p v-for="one in left" :key="one.key" class="small fawn">A recording of {{ time(one.at) }} was not sent to its end.
+    <p v-for="one in left" :key="one.key" class="small fawn">A recording of {{ timeOf(one.at) }} was not sent to its end.
       <v-btn density="compact" @click="sendLeft(one)">Send it</v-btn><v-btn density="compact" @click="forgetLeft(one)">Throw it away</v-btn></p>
   </div>
 </template>

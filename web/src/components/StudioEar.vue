@@ -40,7 +40,9 @@ const save = () =>
     <details>
       <summary class="quiet small">Another limit for a stage of the path (of the furthest stage in which a pupil has something)</summary>
       <div class="grid stages">
-        <v-text-field v-for="stage in house.stages" :key="stage" v-model="form.limits[stage]" :label="stage" :placeholder="form.limit" density="compact" inputmode="decimal" />
+        <v-text-field
+          v-for="stage in house.stages" :key="stage" v-model="form.limits[stage]" :label="stage" :placeholder="form.limit" density="compact" inputmode="decimal"
+        />
       </div>
       <p v-if="errors('limits')" class="problem small">{{ errors('limits') }}</p>
     </details>

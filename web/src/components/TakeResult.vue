@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { TakePlace } from '../api/takes'
 import type { Take } from '../api/types'
 import { useTakeSound } from '../composables/useTakeSound'
-import { shortDate } from '../geometry/dates'
+import { shortDate, timeOf } from '../geometry/dates'
 import { centsWords, clockWords, compared, marksOf, noteAt, stretchOf } from '../geometry/heard'
 import { barSpan } from '../geometry/play'
 import { barWords } from '../geometry/spots'
@@ -41,11 +41,12 @@ watch(otherId, async (id) => {
   }
 })
 
-const when = (one: { made_on: string; at: string }) => `${shortDate(one.made_on)}, ${new Date(one.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+const when = (one: { made_on: string; at: string }) => `${shortDate(one.made_on)}, ${timeOf(one.at)}`
 const bands = computed(() => {
   const found = heard.value ? [{ name: when(props.take), marks: marksOf(heard.value) }] : []
-  const before = other.value?.result?.heard
-  return before && sheet.value?.chart.notes.length === other.value?.result?.sheet?.chart.notes.length ? [...found, { name: when(other.value!), marks: marksOf(before) }] : found
+  const { heard: before, sheet: its } = other.value?.result ?? {}
+  const same = before && sheet.value?.chart.notes.length === its?.chart.notes.length // the tune was not written otherwise between the two
+  return same ? [...found, { name: when(other.value!), marks: marksOf(before) }] : found
 })
 const differences = computed(() => (heard.value && other.value?.result?.heard ? compared(other.value.result.heard, heard.value) : []))
 const now = computed(() => {
@@ -53,6 +54,8 @@ const now = computed(() => {
   return index === null ? player.now : (sheet.value?.chart.notes[index]?.id ?? null)
 })
 const next = computed(() => heard.value?.next ?? null)
+const SIGNS = ['● in tune', '◠ and rings', '▼ low, ▲ high, in hundredths of a semitone', '✕ another note', '◌ left out', '? not sure', '‖ a stop before it']
+const waiting = computed(() => (props.take.before ? `Waiting: ${props.take.before} before this one.` : 'Waiting for its turn …'))
 const title = (bars: number[]): string => barWords(bars).replace(/^./, (letter) => letter.toUpperCase())
 
 function toggle(): void {
@@ -85,8 +88,10 @@ function from(index: number): void {
 <template>
   <section class="result" aria-label="What was heard">
     <template v-if="take.state === 'waiting' || take.state === 'listening'">
-      <p role="status">{{ take.state === 'waiting' ? take.before ? `Waiting: ${take.before} before this one.` : 'Waiting for its turn …' : 'Listening …' }}</p>
-      <v-progress-linear :model-value="take.progress" :indeterminate="take.state === 'waiting' && !take.before" color="primary" height="6" aria-label="How far it is" />
+      <p role="status">{{ take.state === 'listening' ? 'Listening …' : waiting }}</p>
+      <v-progress-linear
+        :model-value="take.progress" :indeterminate="take.state === 'waiting' && !take.before" color="primary" height="6" aria-label="How far it is"
+      />
     </template>
     <div v-else-if="take.state === 'refused'" class="problem" role="alert">{{ take.trouble.replace(/\.?$/, '.') }} {{ take.remedy }}
       <v-btn v-if="teacher" density="compact" @click="emit('again')">Listen again</v-btn></div>
@@ -106,7 +111,8 @@ function from(index: number): void {
         <p v-else class="next">Nothing to mend was heard. Play it to somebody.</p>
       </div>
       <div class="bar" role="group" aria-label="Listen">
-        <v-btn v-if="take.sound" :prepend-icon="playing ? mdiStop : mdiPlay" variant="tonal" color="primary" @click="toggle">{{ playing ? 'Stop' : 'Hear the recording' }}</v-btn>
+        <v-btn v-if="take.sound" :prepend-icon="playing ? mdiStop : mdiPlay" variant="tonal" color="primary" @click="toggle">
+          {{ playing ? 'Stop' : 'Hear the recording' }}</v-btn>
         <v-btn @click="chart(null)">{{ player.state === 'still' ? 'Hear the chart' : 'Stop the chart' }}</v-btn>
         <span v-if="at !== null" class="small">{{ clockWords(at) }} of {{ clockWords(take.seconds ?? 0) }}</span>
         <span class="small quiet">{{ when(take) }}<template v-if="take.tempo">, at {{ take.tempo }}</template></span>
@@ -122,13 +128,19 @@ function from(index: number): void {
         :show="{ ...EVERYTHING, lanes: false, bow: false }" @select="from"
       />
       <ul class="plain legend small quiet" aria-label="Signs">
-        <li>● in tune</li><li>◠ and rings</li><li>▼ low, ▲ high, in hundredths of a semitone</li><li>✕ another note</li><li>◌ left out</li><li>? not sure</li><li>‖ a stop before it</li>
+        <li v-for="sign in SIGNS" :key="sign">{{ sign }}</li>
       </ul>
       <ul class="spoken"><li v-for="note in heard.notes" :key="`${note.index} ${note.pass}`">Bar {{ note.bar }}, {{ note.written }}: {{ note.verdict }}<template
         v-if="note.cents !== null">, {{ centsWords(note.cents) }}</template></li></ul>
       <table v-if="differences.length" class="small compare">
         <thead><tr><th></th><th>{{ when(other!) }}</th><th>{{ when(take) }}</th></tr></thead>
-        <tbody><tr v-for="[what, before, then] in differences" :key="what" :class="{ other: before !== then }"><td>{{ what }}</td><td>{{ before }}</td><td>{{ then }}</td></tr></tbody>
+        <tbody>
+          <tr v-for="[what, before, then] in differences" :key="what" :class="{ other: before !== then }">
+            <td>{{ what }}</td>
+            <td>{{ before }}</td>
+            <td>{{ then }}</td>
+          </tr>
+        </tbody>
       </table>
       <details v-if="heard.spots.length > 1" class="small"><summary class="quiet">What else could be worked at</summary>
         <p v-for="spot in heard.spots.slice(1)" :key="spot.bars.join()"><b>{{ title(spot.bars) }}</b> ({{ spot.causes.join(', ') }}). {{ spot.drill }}

@@ -13,15 +13,18 @@ export interface Lead {
   goes: boolean
 }
 
+/** As the microphone hears it: what a phone does to voices eats bow noise. */
+export const UNALTERED = { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 }
+
 /** Why there is no sound from a microphone, in words, with what to do. */
-export function micTrouble(error: unknown): string {
+export function micTrouble(error: unknown, press = 'Record', or = '; or choose a WAV file'): string {
   const name = (error as { name?: string }).name
   if (name === 'NotAllowedError' || name === 'SecurityError')
-    return 'The browser does not let this page use the microphone. Allow it beside the address, then press Record again; or choose a WAV file.'
-  if (name === 'NotFoundError' || name === 'OverconstrainedError') return 'No microphone was found. Plug one in, or choose a WAV file.'
-  if (name === 'NotReadableError' || name === 'AbortError') return 'The microphone is used by another program. Close that, then press Record again.'
-  if (!globalThis.isSecureContext) return 'Recording needs an address that begins with https. Ask whoever keeps the server; or choose a WAV file.'
-  return 'This browser cannot record. Try another one, or choose a WAV file.'
+    return `The browser does not let this page use the microphone. Allow it beside the address, then press ${press} again${or}.`
+  if (name === 'NotFoundError' || name === 'OverconstrainedError') return `No microphone was found. Plug one in${or}.`
+  if (name === 'NotReadableError' || name === 'AbortError') return `The microphone is used by another program. Close that, then press ${press} again${or}.`
+  if (!globalThis.isSecureContext) return `This needs an address that begins with https. Ask whoever keeps the server${or}.`
+  return `This browser cannot listen. Try another one${or}.`
 }
 
 /**
@@ -44,7 +47,7 @@ export function useRecorder() {
     problem.value = ''
     state.value = 'asking'
     try {
-      const stream = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 } })
+      const stream = await navigator.mediaDevices.getUserMedia({ audio: UNALTERED })
       if (run !== runs) return stream.getTracks().forEach((track) => track.stop())
       const context = new AudioContext()
       await context.audioWorklet.addModule('/recorder.js')

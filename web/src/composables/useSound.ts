@@ -104,7 +104,8 @@ export async function tone(hertz: number): Promise<() => void> {
   loading ??= import('tone')
   const found = await loading
   await found.start()
-  const own = new found.Synth({ oscillator: { type: 'fattriangle', count: 2, spread: 0 }, envelope: { attack: 0.1, decay: 0, sustain: 1, release: 0.3 }, volume: -14 }).toDestination()
+  const envelope = { attack: 0.1, decay: 0, sustain: 1, release: 0.3 }
+  const own = new found.Synth({ oscillator: { type: 'triangle' }, envelope, volume: -14 }).toDestination()
   own.triggerAttack(hertz)
   return () => {
     own.triggerRelease()

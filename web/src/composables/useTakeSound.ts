@@ -4,7 +4,8 @@ import { onUnmounted, ref, watch, type Ref } from 'vue'
 export interface Stretch { from: number; to: number }
 
 /**
- * Plays a recording: from anywhere, a stretch over and over. at: seconds where it is, null while it is still. It is fetched and decoded when it is first played.
+ * Plays a recording: from anywhere, a stretch over and over. at: seconds where it is, null while it is still. It is fetched and decoded when it is first
+ * played.
  *   const { playing, at, play, stop } = useTakeSound(() => place.sound(take.id))
  */
 export function useTakeSound(address: () => string | null): {

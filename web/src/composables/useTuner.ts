@@ -2,7 +2,7 @@ import { PitchDetector } from 'pitchy'
 import { onUnmounted, ref } from 'vue'
 import type { Tuner } from '../api/types'
 import { Steady, type Told } from '../geometry/tuner'
-import { micTrouble } from './useRecorder'
+import { micTrouble, UNALTERED } from './useRecorder'
 
 const CLEAR = 0.9 // clarity under which nothing is told
 const SOFT = 0.004 // loudness (RMS) under which it is silence
@@ -22,7 +22,7 @@ export function useTuner(aims: () => Tuner | null) {
     const run = ++runs
     problem.value = ''
     try {
-      const found = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false } })
+      const found = await navigator.mediaDevices.getUserMedia({ audio: UNALTERED })
       if (run !== runs) return found.getTracks().forEach((track) => track.stop())
       stream = found
       context = new AudioContext()
@@ -33,7 +33,7 @@ export function useTuner(aims: () => Tuner | null) {
       on.value = true
       look(run, analyser, context.sampleRate)
     } catch (error) {
-      if (run === runs) problem.value = micTrouble(error).replace('; or choose a WAV file', '').replace(', or choose a WAV file', '').replace('Record again', 'Listen again')
+      if (run === runs) problem.value = micTrouble(error, 'Listen', '')
     }
   }
 

@@ -159,10 +159,13 @@ async function keep(): Promise<void> {
       </form>
       <div>
         <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
-        <PlayBar v-if="scale" class="mb-2"><v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn></PlayBar>
+        <PlayBar v-if="scale" class="mb-2">
+          <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn>
+        </PlayBar>
         <RecordHere
           v-if="scale && recording" :pupil-id="pupils.currentId ?? null" :tempo="player.tempo" :play="() => player.load()"
-          :about="() => ({ kind: 'scale', scale: wished, tempo: player.tempo, ...pupils.subject })" :shown="(take) => take.kind === 'scale' && take.title === scale!.title"
+          :about="() => ({ kind: 'scale', scale: wished, tempo: player.tempo, ...pupils.subject })"
+          :shown="(take) => take.kind === 'scale' && take.title === scale!.title"
         />
         <template v-if="scale">
           <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>

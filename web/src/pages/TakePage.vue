@@ -19,8 +19,17 @@ const { take, problem, show } = useTakeShown(inStudio)
 const { busy, said, trouble, act } = useAct()
 const taken = reactive(new Set<string>())
 const sure = ref(false)
+const WHERE = { home: 'recorded at home', lesson: 'recorded in the lesson', desk: 'recorded in the studio' }
 const heard = computed(() => take.value?.result?.heard ?? null)
+/** What was heard beside what went well and what comes next, which the pupil sees too. */
+const told = computed(() => heard.value?.sentences.filter((words) => !heard.value!.well.includes(words) && !words.startsWith('Next:')) ?? [])
 const open = computed(() => (take.value?.proposals ?? []).filter((one) => !isTaken(one)))
+const tempoWords = computed(() => {
+  const tempo = heard.value?.tempo
+  if (!tempo) return ''
+  const drift = tempo.drift ? `, ${Math.abs(tempo.drift)} % ${tempo.drift > 0 ? 'quicker' : 'slower'} at the end` : ''
+  return `Tempo asked ${tempo.asked}${tempo.played ? `, played ${Math.round(tempo.played)}` : ''}${drift}.`
+})
 const isTaken = (one: TakeProposal): boolean => one.taken || taken.has(one.key)
 
 watch(() => route.params.id, (id) => id && void show(Number(id)), { immediate: true })
@@ -30,7 +39,8 @@ watch(() => take.value?.pupil_id, (id) => id && pupils.choose(id))
 const mark = (one: TakeProposal, value = one.value) =>
   act(async () => {
     const about = one.skill ? { skill: one.skill } : { tune_id: one.tune_id! }
-    await ask('post', '/api/pupils/{id}/marks', { ...byId(take.value!.pupil_id!), body: { ...about, value, note: one.words, source: 'recording', key: one.key, made_on: take.value!.made_on } })
+    const body = { ...about, value, note: one.words, source: 'recording' as const, key: one.key, made_on: take.value!.made_on }
+    await ask('post', '/api/pupils/{id}/marks', { ...byId(take.value!.pupil_id!), body })
     taken.add(one.key)
   }, `Marked ${value} for ${one.name}.`)
 const again = () => act(async () => {
@@ -56,8 +66,9 @@ useKeys((event) => {
     <template v-if="take">
       <header>
         <h1>{{ take.title }}</h1>
-        <span class="quiet"><template v-if="pupils.current && take.pupil_id"><router-link :to="`/pupils/${take.pupil_id}/takes`">{{ pupils.current.name }}</router-link>,
-          </template>{{ take.source === 'home' ? 'recorded at home' : take.source === 'lesson' ? 'recorded in the lesson' : 'recorded' }}</span>
+        <span class="quiet"><template v-if="pupils.current && take.pupil_id">
+          <router-link :to="`/pupils/${take.pupil_id}/takes`">{{ pupils.current.name }}</router-link>,</template>
+          {{ WHERE[take.source] }}</span>
         <span class="push">
           <v-btn v-if="take.chart_id" :to="`/charts/${take.chart_id}`">Its chart</v-btn>
           <v-btn v-if="take.sound && take.state === 'heard'" :href="inStudio.sound(take.id)" download>Save as WAV</v-btn>
@@ -75,23 +86,31 @@ useKeys((event) => {
               <li v-for="(one, at) in take.proposals" :key="one.key" :class="{ done: isTaken(one) }">
                 <p><kbd>{{ at + 1 }}</kbd> <b>{{ one.name }}</b>: {{ one.value }} <span v-if="one.skill && !one.had" class="small fawn">new</span></p>
                 <p class="small">{{ one.words }}</p>
-                <p class="acts"><template v-if="isTaken(one)">marked</template><template v-else><v-btn
-                  v-for="value in [0, 1, 2, 3]" :key="value" density="compact" :variant="value === one.value ? 'flat' : 'text'" :color="value === one.value ? 'primary' : undefined" :disabled="busy"
-                  :aria-label="`Mark ${value} for ${one.name}`" @click="mark(one, value)"
-                >{{ value }}</v-btn></template></p>
+                <p v-if="isTaken(one)" class="small">marked</p>
+              <p v-else class="acts">
+                <v-btn
+                  v-for="value in [0, 1, 2, 3]" :key="value" density="compact" :variant="value === one.value ? 'flat' : 'text'"
+                  :color="value === one.value ? 'primary' : undefined" :disabled="busy" :aria-label="`Mark ${value} for ${one.name}`" @click="mark(one, value)"
+                >{{ value }}</v-btn>
+              </p>
               </li>
             </ol>
           </template>
           <p class="small" role="status">{{ said }}</p>
           <p v-if="trouble" class="problem small" role="alert">{{ trouble.text }}</p>
           <h2>Heard</h2>
-          <ul class="plain small"><li v-for="one in heard.sentences.filter((words) => !heard!.well.includes(words) && !words.startsWith('Next:'))" :key="one">{{ one }}</li></ul>
+          <ul class="plain small"><li v-for="one in told" :key="one">{{ one }}</li></ul>
           <table v-if="heard.fingers.length" class="small">
-            <tbody><tr v-for="one in heard.fingers.slice(0, 8)" :key="`${one.string}${one.finger}${one.placement}`"><td>{{ one.string }} {{ one.finger }}</td><td>{{ one.placement }}</td>
-              <td>{{ centsWords(one.cents) }}</td><td class="quiet">{{ one.notes }} notes</td></tr></tbody>
+            <tbody>
+              <tr v-for="one in heard.fingers.slice(0, 8)" :key="`${one.string}${one.finger}${one.placement}`">
+                <td>{{ one.string }} {{ one.finger }}</td>
+                <td>{{ one.placement }}</td>
+                <td>{{ centsWords(one.cents) }}</td>
+                <td class="quiet">{{ one.notes }} notes</td>
+              </tr>
+            </tbody>
           </table>
-          <p class="small quiet">Tempo asked {{ heard.tempo.asked }}<template v-if="heard.tempo.played">, played {{ Math.round(heard.tempo.played) }}</template><template
-            v-if="heard.tempo.drift">, {{ Math.abs(heard.tempo.drift) }} % {{ heard.tempo.drift > 0 ? 'quicker' : 'slower' }} at the end</template>.</p>
+          <p class="small quiet">{{ tempoWords }}</p>
         </aside>
       </div>
     </template>

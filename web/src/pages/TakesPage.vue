@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, byId } from '../api/client'
 import { inStudio, ofPupil } from '../api/takes'
-import type { TakeShort } from '../api/types'
+import type { TakeShort, WeekPoint } from '../api/types'
 import ConsentAsk from '../components/ConsentAsk.vue'
 import { useAct } from '../composables/useAct'
 import { useLoad } from '../composables/useLoad'
@@ -27,10 +27,17 @@ watch(() => pupils.currentId, (other) => {
   if (other && found.value && other !== found.value.pupil.id) void router.push(`/pupils/${other}/takes`)
 })
 const WHERE = { desk: 'in the studio', lesson: 'in the lesson', home: 'at home' }
-const state = (take: TakeShort): string =>
-  ({ coming: 'broke off', waiting: 'waits to be listened to', listening: 'is listened to', refused: take.trouble, heard: take.clean ? 'clean' : '' })[take.state]
-const fingers = computed(() => (found.value?.weeks.fingers ?? []).map((line) => ({ name: `${line.string} ${line.finger} ${line.placement === 'natural' ? '' : line.placement}`.trim(), points: line.points })))
-const patterns = computed(() => (found.value?.weeks.skills ?? []).map((line) => ({ name: line.name, points: line.points })))
+const STATES = { coming: 'broke off', waiting: 'waits to be listened to', listening: 'is listened to', refused: '', heard: '' }
+const state = (take: TakeShort): string => STATES[take.state] || take.trouble || (take.clean ? 'clean' : '')
+const fingers = computed(() =>
+  (found.value?.weeks.fingers ?? []).map(({ string, finger, placement, points }) => ({
+    name: [string, finger, placement === 'natural' ? '' : placement].join(' ').trim(), points,
+  }))
+)
+const patterns = computed(() => found.value?.weeks.skills ?? [])
+/** The numbers behind a line of a plot. */
+const numbers = (points: WeekPoint[]): string =>
+  points.map((one) => `${tickDate(one.on)} ${centsWords(one.cents)}${one.off === null ? '' : `, ${one.off} beside`} (${one.notes} notes)`).join('; ')
 
 /** What has arrived of one that broke off is listened to as it is. */
 const finish = (take: TakeShort) => act(async () => {
@@ -82,14 +89,14 @@ const remove = (take: TakeShort) => act(async () => {
           <p class="small quiet">Hundredths of a semitone over or under the aim, the instrument’s own tuning taken out.</p>
           <CentsPlot :lines="fingers" />
           <details class="small"><summary class="quiet">the numbers</summary>
-            <p v-for="line in fingers" :key="line.name"><b>{{ line.name }}</b>: {{ line.points.map((point) => `${tickDate(point.on)} ${centsWords(point.cents)} (${point.notes})`).join(', ') }}</p>
+            <p v-for="line in fingers" :key="line.name"><b>{{ line.name }}</b>: {{ numbers(line.points) }}</p>
           </details>
         </section>
         <section v-if="patterns.length">
           <h2>Patterns, week by week</h2>
           <CentsPlot :lines="patterns" />
           <details class="small"><summary class="quiet">the numbers</summary>
-            <p v-for="line in patterns" :key="line.name"><b>{{ line.name }}</b>: {{ line.points.map((point) => `${tickDate(point.on)} ${centsWords(point.cents)}${point.off === null ? '' : `, ${point.off} beside`} (${point.notes})`).join(', ') }}</p>
+            <p v-for="line in patterns" :key="line.name"><b>{{ line.name }}</b>: {{ numbers(line.points) }}</p>
           </details>
         </section>
       </div>

@@ -6,6 +6,7 @@ import type { Tuner } from '../api/types'
 import { tone } from '../composables/useSound'
 import { useLoad } from '../composables/useLoad'
 import { useTuner } from '../composables/useTuner'
+import type { Told } from '../geometry/tuner'
 import { printed } from '../geometry/words'
 import { usePupils } from '../stores/pupils'
 
@@ -29,6 +30,11 @@ onUnmounted(() => silence?.())
 const WORDS = { listen: 'listen first …', tuned: 'tuned', 'in tune': 'in tune', low: 'low', high: 'high' }
 /** The needle: 50 cents to each side. */
 const turn = computed(() => Math.max(-50, Math.min(50, told.value?.cents ?? 0)) * 0.9)
+/** "+3.2 cents (0.8 beats a second)": beats against the string as it should be. */
+function off(one: Told): string {
+  const cents = `${one.cents > 0 ? '+' : '−'}${Math.abs(one.cents).toFixed(one.string ? 1 : 0)} cents`
+  return one.string ? `${cents} (${one.beats < 0.05 ? 'no beats' : `${one.beats.toFixed(1)} beats a second`})` : cents
+}
 const name = (written: string) => printed(written.replace(/\d+$/, ''))
 </script>
 
@@ -43,11 +49,12 @@ const name = (written: string) => printed(written.replace(/\d+$/, ''))
       <p>Hear the string, sing it, then play it. The needle comes when a note has sounded for a second. Nothing is recorded.</p>
       <p class="strings" role="group" aria-label="Hear the open strings">
         <v-btn
-          v-for="one in aims.strings" :key="one.name" :variant="sounding === one.name ? 'flat' : 'tonal'" color="primary" :aria-pressed="sounding === one.name"
-          @click="hear(one.name, one.hertz)"
+          v-for="one in aims.strings" :key="one.name" :variant="sounding === one.name ? 'flat' : 'tonal'" color="primary"
+          :aria-pressed="sounding === one.name" @click="hear(one.name, one.hertz)"
         >{{ one.name }} <small>&nbsp;{{ one.hertz.toFixed(1) }}</small></v-btn>
       </p>
-      <p><v-btn :prepend-icon="on ? mdiStop : mdiMicrophone" variant="flat" color="secondary" @click="on ? stop() : start()">{{ on ? 'Stop listening' : 'Listen' }}</v-btn></p>
+      <p><v-btn :prepend-icon="on ? mdiStop : mdiMicrophone" variant="flat" color="secondary" @click="on ? stop() : start()">
+        {{ on ? 'Stop listening' : 'Listen' }}</v-btn></p>
       <p v-if="trouble" class="problem" role="alert">{{ trouble }}</p>
       <section v-if="on" class="meter" aria-live="polite" :data-verdict="told?.verdict">
         <p class="note">{{ told ? name(told.written) : '…' }} <small v-if="told?.string" class="quiet">{{ told.string }} string</small></p>
@@ -57,10 +64,11 @@ const name = (written: string) => printed(written.replace(/\d+$/, ''))
           <path v-if="told?.ready" class="needle" d="M 0 0 V -86" :transform="`rotate(${turn})`" />
           <circle class="hub" r="5" />
         </svg>
-        <p class="words"><b>{{ told ? WORDS[told.verdict] : 'play a note' }}</b><template v-if="told?.ready">, {{ told.cents > 0 ? '+' : '−' }}{{ Math.abs(told.cents).toFixed(told.string ? 1 : 0) }}
-          cents<template v-if="told.string"> ({{ told.beats < 0.05 ? 'no beats' : `${told.beats.toFixed(1)} beats a second` }})</template></template></p>
+        <p class="words"><b>{{ told ? WORDS[told.verdict] : 'play a note' }}</b>{{ told?.ready ? `, ${off(told)}` : '' }}</p>
         <p v-if="told?.ring" class="ring" :class="{ answers: told.ring.answers }">
-          <svg viewBox="-30 -24 60 28" width="60" aria-hidden="true"><path d="M -10 0 A 10 10 0 0 1 10 0" /><path v-if="told.ring.answers" d="M -17 0 A 17 17 0 0 1 17 0 M -24 0 A 24 24 0 0 1 24 0" /></svg>
+          <svg viewBox="-30 -24 60 28" width="60" aria-hidden="true">
+            <path d="M -10 0 A 10 10 0 0 1 10 0" /><path v-if="told.ring.answers" d="M -17 0 A 17 17 0 0 1 17 0 M -24 0 A 24 24 0 0 1 24 0" />
+          </svg>
           {{ told.ring.answers ? `the ${told.ring.string} string rings with it` : `nearer, and the ${told.ring.string} string rings` }}</p>
       </section>
     </template>

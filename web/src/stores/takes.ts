@@ -28,6 +28,8 @@ export interface Sending {
   take: Take | null
 }
 
+/** What another window sees of what this one sends; not where an address is not safe. */
+const locks: LockManager | undefined = globalThis.navigator?.locks
 /** What a browser without room (or in private) keeps: nothing beyond the page. */
 let box: UseStore | null = null
 function kept(): UseStore | null {
@@ -86,8 +88,14 @@ export const useTakes = defineStore('takes', () => {
   /** Recordings of a place that never arrived, because the page was closed or the browser ended. */
   async function left(place: TakePlace): Promise<KeptTake[]> {
     const found = await quietly((store) => entries<string, KeptTake | ArrayBuffer>(store))
-    const own = (found ?? []).filter((one): one is [string, KeptTake] => (one[1] as KeptTake).place === place.name && !all.value.some(({ key }) => key === one[0]))
+    const busy = await elsewhere()
+    const own = (found ?? []).filter((one): one is [string, KeptTake] => (one[1] as KeptTake).place === place.name && !busy.has(one[0]))
     return own.map(([key, one]) => ({ ...one, parts: (found ?? []).filter(([name]) => name.startsWith(`${key} `)).length })).filter((one) => one.parts > 0)
+  }
+  /** Keys of those that this window or another one sends just now. */
+  async function elsewhere(): Promise<Set<string>> {
+    const held = (await locks?.query().catch(() => null))?.held ?? []
+    return new Set([...held.map((lock) => lock.name ?? ''), ...all.value.map(({ key }) => key)])
   }
   /** Sends one of those. */
   function resume(place: TakePlace, one: KeptTake): Sending {
@@ -113,8 +121,14 @@ export const useTakes = defineStore('takes', () => {
     if (sending.take) await place.remove(sending.take.id).catch(() => undefined)
   }
 
+  /** While it is sent no other window offers to send it too. */
+  function send(place: TakePlace, sending: Sending, piece: (number: number) => Promise<ArrayBuffer>): Promise<void> {
+    const work = () => sendAll(place, sending, piece)
+    return locks ? locks.request(sending.key, work) : work()
+  }
+
   /** Piece by piece and in order, until the last one has arrived. */
-  async function send(place: TakePlace, sending: Sending, piece: (number: number) => Promise<ArrayBuffer>): Promise<void> {
+  async function sendAll(place: TakePlace, sending: Sending, piece: (number: number) => Promise<ArrayBuffer>): Promise<void> {
     const live = () => sending.state === 'sending' || sending.state === 'waiting'
     while (live()) {
       try {
