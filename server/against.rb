@@ -33,8 +33,7 @@ module FawnmossServer
       return Fawnmoss::Listening::Wav.read(@wav) unless stand_in
 
       chance = Random.new(stand_in).method(:rand)
-      sound = Fawnmoss::Listening::StandIn.play(chart, Fawnmoss::Listening::StandIn.some(chart, chance:), chance:)
-      sound.thinned(2).copy(rate: (sound.rate / 2.0).round)
+      Fawnmoss::Listening::StandIn.play(chart, Fawnmoss::Listening::StandIn.some(chart, chance:), chance:)
     end
 
     def gone(what, remedy) = raise(Fawnmoss::InvalidInput.new("The #{what} that it was played from is gone", where: {}, remedy:))

@@ -18,6 +18,12 @@ module FawnmossServer
     def self.wake = BEHIND.each { |seat, behind| behind.idle? ? work(seat) : behind.give(:take) }
     def self.start = BEHIND.each_value(&:start)
 
+    # Listens here and now, in this process: for what makes a demo.
+    def self.here(take)
+      take.this.update(state: 'listening')
+      keep(take, Against.of(take).heard { nil })
+    end
+
     # How many takes stand before one that waits.
     def self.before(take)
       line = Models::Take.waiting.where { id < take.id }
