@@ -7,7 +7,7 @@ require 'bcrypt'
 require 'capybara/dsl'
 require 'open3'
 require 'tmpdir'
-require_relative 'support/chromium'
+require_relative 'support/microphone'
 require_relative '../demo/seed'
 
 # One picture after the other, as a teacher would meet the views.
@@ -27,6 +27,7 @@ class Pictures
     views
     lessons
     desk
+    recordings
     cards
   end
 
@@ -63,31 +64,29 @@ class Pictures
     find('.stone', text: 'Two notes in one bow').click
     page.scroll_to(find('h2', text: 'Path'), align: :top)
     shot 'pupil'
-    diary
-    placing
     visit '/tunes'
     find('li.tune', match: :first)
     shot 'tunes'
     tunes
   end
 
-  def diary
-    page.scroll_to(find('h2', text: 'Repertoire'), align: :top)
-    find('.head button', match: :first).click
-    shot 'diary'
+  # The last recording of a pupil, what they tell over the weeks, the tuner.
+  def recordings
+    row = FawnmossServer::Models::Pupil.first(name: 'Linnet')
+    visit "/takes/#{FawnmossServer::Models::Take.where(pupil_id: row.id).order(:id).last.id}"
+    find('.page[data-state=heard] .sheet[data-engraved="yes"] .band', match: :first, wait: 180)
+    shot 'recording'
+    visit "/pupils/#{row.id}/takes"
+    find('.plot canvas', match: :first)
+    shot 'recordings'
+    Microphone.tone(438, 20)
+    visit '/tuner'
+    click_button 'Listen'
+    find('.meter[data-verdict=low]')
+    shot 'tuner'
   end
 
-  # An adult who already plays, told stage by stage.
-  def placing
-    visit "/pupils/#{FawnmossServer::Models::Pupil.first(name: 'Pell').id}/placing"
-    find('[role=group][aria-label="Left hand"] button', text: 'has it').click
-    find('[role=group][aria-label="Scales"] button', text: 'in part').click
-    click_button 'Scales, skill by skill'
-    shot 'placing'
-    page.execute_script('localStorage.clear()')
-  end
-
-  # The lesson of a group, and its cards.
+  # The lesson of a group.
   def together
     group = FawnmossServer::Models::Group.first(name: 'Lane band')
     visit "/groups/#{group.id}?date=#{Date.today}"
@@ -97,11 +96,6 @@ class Pictures
     click_button 'Begin the lesson'
     find('[role=group][aria-label="How Play Brother John, all went"]')
     shot 'group'
-    click_button 'Issue 3 cards'
-    find('button', text: 'All of them as one PDF')
-    click_link 'see them'
-    find('[data-cards=ready]', wait: 180)
-    shot 'group-cards'
   end
 
   # A pupil's fit, progress, plan and lesson, the studio and its week.
@@ -158,16 +152,7 @@ class Pictures
     find('.side .head', match: :first).click
     shot 'chart-desk-dark'
     page.execute_script("localStorage.setItem('fawnmoss.theme', 'light')")
-    paper
-  end
-
-  def paper
     together
-    chart('Maren', 'Herbs at the Fair', 'Full', 0)
-    click_link 'Issue card'
-    find('.preview .sheet[data-engraved="yes"] .band', match: :first, wait: 180)
-    find('summary', text: 'What goes in').click
-    shot 'card-make'
   end
 
   def cards
@@ -180,6 +165,22 @@ class Pictures
     visit path
     find('.sheet[data-engraved="yes"] .band', match: :first, wait: 180)
     shot 'card-phone'
+    told(row_of('Five Stones'))
+  end
+
+  def row_of(title) = FawnmossServer::Models::Card.where(title:).all.find { _1.pupil.name == 'Linnet' }
+
+  # What a pupil is told at home.
+  def told(card)
+    solved = FawnmossServer::Actions::Charts.solved(FawnmossServer::Models::Chart[card.chart_id], Date.today).first
+    Microphone.pupil(solved, { 'tempo' => 70, 'faults' => [{ 'kind' => 'finger', 'string' => 'D', 'finger' => 2, 'cents' => -19 }, { 'kind' => 'stop', 'note' => 9, 'seconds' => 1.4 }] })
+    visit "/k/#{card.live_link.token}"
+    click_button 'Record yourself'
+    find('input[type=file]', visible: :all).attach_file(Microphone::FILE)
+    find('.shown[data-state=heard] .sheet[data-engraved="yes"] .band', match: :first, wait: 180)
+    page.scroll_to(find('.shown'), align: :top)
+    page.execute_script('scrollBy(0, -60)')
+    shot 'recording-phone'
   end
 
   # The printed page, as a picture of its first sheet.
@@ -190,4 +191,5 @@ class Pictures
   end
 end
 
+Capybara.default_driver = :listening
 Pictures.new.take

@@ -7,9 +7,12 @@
 
 require 'bundler/setup'
 require_relative '../server/fawnmoss_server'
+require_relative 'takes'
 
 # Builds the demo through the same actions the server uses, so nothing here can be what the product refuses.
 class Demo
+  include DemoTakes
+
   EMAIL = 'demo@fawnmoss.example'
   PASSWORD = 'brook under the birch' # of the demo alone
   WEEKS = 13
@@ -56,19 +59,6 @@ class Demo
     ['Linnet', 12, 'Slurs go when she breathes out. New rosin needed; tell her father.'], ['Maren', 12, 'Left wrist a little sore after the outing; short lesson, no pressing.'],
     ['Bram', 12, 'Late, but counted rests without a slip. Bring the concert list.']
   ].freeze
-
-  # Recordings, by the stand-in pupil: pupil, tune, week, days after that week's lesson, where, what goes wrong.
-  LOW = ->(cents) { { 'kind' => 'finger', 'string' => 'D', 'finger' => 2, 'cents' => cents } }
-  HIGH = ->(cents) { { 'kind' => 'finger', 'string' => 'A', 'finger' => 1, 'cents' => cents } }
-  TAKES = [
-    ['Linnet', 'Warm Buns', 7, 2, 'home', { 'tempo' => 60, 'faults' => [LOW[-27], HIGH[16], { 'kind' => 'stop', 'note' => 9, 'seconds' => 1.7 }, { 'kind' => 'wrong', 'note' => 14, 'semitones' => 1 }] }],
-    ['Linnet', 'Five Stones', 9, 0, 'lesson', { 'tempo' => 66, 'faults' => [LOW[-22], HIGH[12], { 'kind' => 'stop', 'note' => 7, 'seconds' => 1.2 }] }],
-    ['Linnet', 'Warm Buns', 10, 3, 'home', { 'tempo' => 66, 'faults' => [LOW[-17], HIGH[9], { 'kind' => 'missing', 'note' => 11 }] }],
-    ['Linnet', 'Five Stones', 11, 4, 'home', { 'tempo' => 70, 'faults' => [LOW[-12], HIGH[4]] }],
-    ['Linnet', 'Warm Buns', 12, 4, 'home', { 'tempo' => 68, 'faults' => [LOW[-21], HIGH[3], { 'kind' => 'stop', 'note' => 9, 'seconds' => 1.4 }] }],
-    ['Linnet', 'Warm Buns', 12, 6, 'home', { 'tempo' => 70, 'faults' => [LOW[-18], HIGH[2], { 'kind' => 'wrong', 'note' => 6, 'semitones' => 1 }] }]
-  ].freeze
-  KEPT = 2 # of them the sound is there still
 
   # Marks the teacher set: pupil, tune, version, fingers by note.
   FOURTHS = [['Oskar', 'Mossy Wall', 'full', { n9: 4, n15: 4, n20: 4 }], ['Oskar', 'Three on a Bench', 'full', { n9: 4, n11: 4 }]].freeze
@@ -178,30 +168,6 @@ class Demo
     @db[:marks].where(pupil_id: pupil.id, made_on: date).update(lesson_id: lesson.id)
     seconds = lesson.items.map { { 'id' => _1['id'], 'seconds' => (_1['minutes'] * 60) + 15 } }
     FawnmossServer::Actions::LessonEnd.finish(@studio, lesson.id, fields(note:, clock: { 'at' => seconds.size - 1, 'seconds' => seconds }), @today)
-  end
-
-  def add_takes
-    FawnmossServer::Actions::Consents.give(pupil('Linnet'), fields(given_by: 'her mother'), 'studio')
-    @db[:consents].where(pupil_id: pupil('Linnet').id).update(given_on: Time.now.utc - (60 * 86_400))
-    takes = TAKES.each_with_index.map { |row, at| add_take(at, *row) }
-    FawnmossServer::Models::Take.silence(FawnmossServer::Models::Take.where(id: takes.map(&:id).first(takes.size - KEPT)))
-  end
-
-  def add_take(number, name, title, week, after, source, faults)
-    on = day(week, offset(pupil(name))) + after
-    chart = FawnmossServer::Actions::Charts.found(@studio, fields(tune_id: @studio.tunes_dataset.first(title:).id, pupil_id: pupil(name).id, version: 'simple'), @today)
-    about = fields(kind: 'chart', chart_id: chart.id, key: "demo-take-#{number}", source: 'desk')
-    take = FawnmossServer::Actions::Takes.begin(FawnmossServer::Actions::Takes::Holder.of_studio(@studio), about, [on, @today].min)
-    FawnmossServer::Actions::Takes.fill(take, played(chart, faults, number))
-    take.this.update(source:, created_at: take.made_on.to_time.utc + (17 * 3600))
-    FawnmossServer::Hearing.here(take.refresh)
-    take
-  end
-
-  # Bytes of what the stand-in pupil plays.
-  def played(chart, faults, seed)
-    solved = FawnmossServer::Actions::Charts.solved(chart, @today).first
-    Fawnmoss::Listening::Wav.write(Fawnmoss::Listening::StandIn.play(solved, { 'uneven' => 3, 'vibrato' => 6, **faults }, chance: Random.new(seed).method(:rand)))
   end
 
   # A group that meets in five days' time.

@@ -27,8 +27,7 @@ const open = computed(() => (take.value?.proposals ?? []).filter((one) => !isTak
 const tempoWords = computed(() => {
   const tempo = heard.value?.tempo
   if (!tempo) return ''
-  const drift = tempo.drift ? `, ${Math.abs(tempo.drift)} % ${tempo.drift > 0 ? 'quicker' : 'slower'} at the end` : ''
-  return `Tempo asked ${tempo.asked}${tempo.played ? `, played ${Math.round(tempo.played)}` : ''}${drift}.`
+  return `Tempo asked ${tempo.asked}${tempo.played ? `, played ${Math.round(tempo.played)}` : ''}.`
 })
 const isTaken = (one: TakeProposal): boolean => one.taken || taken.has(one.key)
 

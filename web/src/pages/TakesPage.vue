@@ -75,10 +75,10 @@ const remove = (take: TakeShort) => act(async () => {
                 <td><router-link :to="`/takes/${take.id}`">{{ take.title }}</router-link></td>
                 <td class="quiet">{{ WHERE[take.source] }}</td>
                 <td>{{ take.seconds === null ? '' : clockWords(take.seconds) }}<template v-if="take.tempo">, at {{ take.tempo }}</template></td>
-                <td>{{ state(take) }}<template v-if="take.state === 'coming'">
+                <td>{{ state(take) }} <template v-if="take.state === 'coming'">
                   <v-btn density="compact" :disabled="busy" @click="finish(take)">Listen to what came</v-btn>
                   <v-btn density="compact" :disabled="busy" @click="remove(take)">Throw it away</v-btn></template>
-                  <span v-if="take.state === 'heard' && !take.sound" class="small quiet">sound deleted</span></td>
+                  <span v-if="take.state === 'heard' && !take.sound" class="small quiet">&nbsp; sound deleted</span></td>
               </tr>
             </tbody>
           </table>

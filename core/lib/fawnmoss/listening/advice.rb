@@ -6,6 +6,7 @@ module Fawnmoss
     class Advice
       STEADY = 4.0 # per cent off the own pulse that are steady
       TWICE = 2
+      FEW = 2 # bars to begin with, of a finger that lies off all through
       RUN = 2 # bars in a row that went as written are worth a word
       KEPT = 0.97 # of the tempo asked for: it was kept
 
@@ -18,10 +19,12 @@ module Fawnmoss
       # Sentences, the weightiest first; two as a rule.
       def well = [clean, to_the_end, steady, tuned, rings, stretch, placed, right].compact.first(TWICE)
 
-      # { bars:, causes:, drill:, words: } of the spot that is worth most, nil where nothing went wrong.
+      # { bars:, causes:, drill:, words: } of what is worth most: a finger that lies off all through, where that has more notes than the worst spot has
+      # weight, else that spot; nil where nothing went wrong.
       def next_thing
-        spot = @heard.spots.first or return
-        { **spot, words: "#{self.class.bars(spot[:bars])} (#{spot[:causes].join(', ')}). #{spot[:drill]}" }
+        spots = HeardSpots.new(@heard)
+        spot = habit && habit[:notes] > spots.heaviest_weight ? of_habit : spots.list.first
+        spot && { **spot, words: "#{self.class.bars(spot[:bars])} (#{spot[:causes].join(', ')}). #{spot[:drill]}" }
       end
 
       # Up by one step, or stay: { go: 'up' or 'stay', tempo:, words: }; nil where there is no tempo to speak of. Up only after a clean and steady take at
@@ -44,9 +47,34 @@ module Fawnmoss
       private
 
       def stay(played)
-        calm = @heard.clean? ? 'once more, evenly' : 'once more, without a stop'
         at = [played, @heard.chart.tempo].min.round
-        { go: 'stay', tempo: at, words: "Stay at #{at}: #{calm}." }
+        { go: 'stay', tempo: at, words: "Stay at #{at}: once more, #{wanted}." }
+      end
+
+      # What is missing for the next tempo.
+      def wanted
+        if @heard.stops.any? || @heard.repeated.any? then 'without a stop'
+        elsif @heard.added.any? || @heard.notes.any? { _1.wrong? || _1.missing? } then 'with every note right'
+        elsif !@heard.whole? then 'from beginning to end'
+        else steady ? 'at the tempo asked for' : 'evenly'
+        end
+      end
+
+      # The finger that lies off all through with the most notes: as of Heard#fingers, nil without one.
+      def habit = @habit ||= @heard.fingers.select { _1[:notes] >= Sentences::OFTEN && _1[:cents].abs >= @heard.asked.limit }.max_by { _1[:notes] }
+
+      def of_habit
+        way = habit[:cents].negative? ? 'flat' : 'sharp'
+        finger = [habit[:finger], (habit[:placement] unless habit[:placement] == 'natural')].compact.join(' ')
+        { bars: bars_of(*habit.values_at(:string, :finger, :placement)), drill: @heard.drills.fetch(way).text,
+          causes: ["#{habit[:string]} string, finger #{finger}: #{way} all through"] }
+      end
+
+      # The first bars in which a finger is asked for.
+      def bars_of(string, finger, placement)
+        number = @heard.chart.request.instrument.string_names.index(string)
+        own = @judged.map(&:entry).select { |entry| entry.place.then { _1.string == number && _1.finger == finger && _1.placement.to_s == placement } }
+        own.map { _1.note.bar }.uniq.first(FEW)
       end
 
       def clean = @heard.clean? ? 'Clean from beginning to end.' : nil

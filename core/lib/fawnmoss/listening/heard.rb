@@ -42,7 +42,7 @@ module Fawnmoss
       private
 
       def finger(string, finger, placement, cents)
-        { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: Middle.of(cents).round(1) }
+        { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: Middle.of(cents).round(1) + 0.0 }
       end
 
       def note(heard)
@@ -56,7 +56,7 @@ module Fawnmoss
 
       def sounded(heard)
         name = heard.midi && Names.of(heard.midi, heard.entry.note.key, chart.request.instrument)
-        rounded = self.class::ROUNDED.to_h { |field, digits| [field, heard[field]&.round(digits)] }
+        rounded = self.class::ROUNDED.to_h { |field, digits| [field, heard[field] && (heard[field].round(digits) + 0.0)] } # no -0.0
         { heard: name, **rounded }
       end
     end

@@ -25,6 +25,9 @@ module Fawnmoss
         ranked.map { |bars, causes| { bars:, causes: causes.first(3), drill: @drills.fetch(causes.first).text } }
       end
 
+      # Weight of the heaviest spot, 0 without one.
+      def heaviest_weight = ranked_weights.values.max || 0
+
       def causes
         @causes ||= Hash.new { |all, bar| all[bar] = Hash.new(0) }.tap do |found|
           told { |bar, cause| found[bar][cause] += 1 }
@@ -49,12 +52,18 @@ module Fawnmoss
          ('out of time' if note.late && note.late.abs > LATE)].compact
       end
 
-      # [[bars, causes], ...]: neighbours among the worst together, the heaviest cause first.
+      # [[bars, causes], ...], the heaviest cause first.
       def ranked
+        heaviest(together, MOST).map { |run, found| [run, found.sort_by { |name, weight| [-weight, name] }.map(&:first)] }
+      end
+
+      def ranked_weights = together.transform_values { weight(_1) }
+
+      # { bars => { cause => weight } }: neighbours among the worst together.
+      def together
         worst = heaviest(weighed.select { |_, found| weight(found) >= LEAST }, MOST + 2)
         runs = worst.keys.sort.slice_when { |one, other| other != one + 1 }.flat_map { _1.each_slice(2).to_a }
-        together = runs.to_h { |run| [run, worst.values_at(*run).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }] }
-        heaviest(together, MOST).map { |run, found| [run, found.sort_by { |name, weight| [-weight, name] }.map(&:first)] }
+        runs.to_h { |run| [run, worst.values_at(*run).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }] }
       end
 
       # { bar => { cause => its weight } }

@@ -16,9 +16,10 @@ module Fawnmoss
 
       # A few faults as a beginner makes them, as plain data for play: the finger used most a little off, a stop, a wrong note, not quite the tempo.
       def self.some(chart, chance:)
-        some_note = -> { (chance.call * chart.entries.size).floor }
-        faults = [{ 'kind' => 'stop', 'note' => some_note.call, 'seconds' => 1.2 + chance.call },
-                  { 'kind' => 'wrong', 'note' => some_note.call, 'semitones' => 1 }]
+        half = chart.entries.size / 2
+        faults = [{ 'kind' => 'stop', 'note' => 1 + (chance.call * (half - 1)).floor, 'seconds' => 1.2 + chance.call },
+                  { 'kind' => 'wrong', 'note' => half + (chance.call * half).floor, 'semitones' => 1 }]
+        faults = [] if half < 2
         finger = favourite(chart)
         faults << { 'kind' => 'finger', **finger, 'cents' => (chance.call < 0.5 ? -1 : 1) * (18 + (10 * chance.call)) } if finger
         { 'tempo' => (chart.tempo * (0.85 + (0.15 * chance.call))).clamp(Score::Tune::TEMPI), 'uneven' => 4, 'vibrato' => 6, 'faults' => faults }
