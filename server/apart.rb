@@ -23,14 +23,14 @@ module FawnmossServer
 
     # seats: jobs at once in this process; queue: how many may wait; own: how many of one studio may be in the lane; seconds: of processor time for a job, nil
     # where it watches its own time; wastes: nothing is collected while a job runs, for it is short and small (a chart of 2,000 notes takes 90 MB),
-    # and collecting would first copy what it shares with the process it came from.
-    Limits = Struct.new(:seats, :queue, :own, :seconds, :wastes, keyword_init: true)
+    # and collecting would first copy what it shares with the process it came from; nice: how far behind it comes, as usual when nil.
+    Limits = Struct.new(:seats, :queue, :own, :seconds, :wastes, :nice, keyword_init: true)
     LANES = { charts: Limits.new(seats: 1, queue: 8, own: 4, seconds: 12, wastes: true), # one chart, or one change of it
               tries: Limits.new(seats: 1, queue: 5, own: 2, seconds: 30), # many charts for one answer: keys, ways, groups
               imports: Limits.new(seats: 1, queue: 5, own: 2, seconds: 25),
               restores: Limits.new(seats: 1, queue: 2, own: 1, seconds: 180), # a file with a pupil or a studio, checked row by row
               pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
-              takes: Limits.new(seats: 2, queue: 2, own: 2, seconds: 120), # recordings, which wait in a line of their own (Hearing)
+              takes: Limits.new(seats: 2, queue: 2, own: 2, seconds: 120, nice: 12), # recordings, which wait in a line of their own (Hearing)
               looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
     MEMORY = 900_000_000 # bytes that a job may take beyond what its process had
     NICE = 5 # what answers requests goes first; on a busy machine a job still gets its share

@@ -16,6 +16,7 @@ module FawnmossServer
       def initialize(limits)
         @seconds = limits.seconds
         @wastes = limits.wastes
+        @nice = limits.nice || NICE
       end
 
       private
@@ -50,7 +51,7 @@ module FawnmossServer
 
       # Last in turn, within its memory, without the sockets and the database of the process it came from.
       def alone(writer)
-        Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
+        Process.setpriority(Process::PRIO_PROCESS, 0, @nice)
         Process.setrlimit(:DATA, taken + MEMORY)
         %w[INT TERM HUP USR1 USR2].each { trap(_1, 'DEFAULT') }
         FawnmossServer.db.define_singleton_method(:synchronize) { |*| raise 'work done apart must not ask the database' }
