@@ -25,14 +25,16 @@ at least three years from our own release.
 const shipped = [
   'vue', 'vuetify', 'pinia', 'vue-router', 'chart.js', 'vue-chartjs', 'tone', 'standardized-audio-context',
   'automation-events', 'tslib', 'qrcode', 'dijkstrajs', '@simplewebauthn/browser', '@mdi/js',
+  '@vueuse/core', '@vueuse/shared', 'openapi-fetch', 'idb-keyval', 'pitchy', 'fft.js',
   '@fontsource/alegreya', '@fontsource/source-sans-3',
 ]
 const texts = shipped.map((name) => {
   const folder = join(web, 'node_modules', name)
   const { version, license } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'))
   const file = readdirSync(folder).find((each) => /^licen[cs]e/i.test(each))
-  if (!file) throw new Error(`${name} carries no licence text: find it before shipping`)
-  return `${name} ${version} (${license})\n\n${readFileSync(join(folder, file), 'utf8').trim()}\n`
+  const text = file ? readFileSync(join(folder, file), 'utf8') : readFileSync(join(folder, 'README.md'), 'utf8').split(/^#+ licen[cs]e$/im)[1]
+  if (!text) throw new Error(`${name} carries no licence text: find it before shipping`)
+  return `${name} ${version} (${license})\n\n${text.trim()}\n`
 })
 const verovio = `verovio ${version} (LGPL-3.0-or-later): see verovio-${version}/NOTICE.txt beside this file.\n`
 writeFileSync(join(web, 'public/vendor/notices.txt'), [verovio, ...texts].join(`\n${'-'.repeat(80)}\n\n`))
