@@ -51,6 +51,32 @@ RSpec.describe Fawnmoss::Listening do
     end
   end
 
+  describe 'how it was played as a whole' do
+    it 'says which bars rushed or dragged against the rest' do
+      expect(heard.tempo.uneven).to eq([])
+      first, last = heard(drift: 60).tempo.uneven
+      expect([first[:bars], first[:percent]]).to match([[1, be_between(2, 3)], be < -7])
+      expect([last[:bars].last, last[:percent]]).to match([be_between(5, 6), be > 7])
+      expect(heard(drift: 60).sentences.join(' ')).to match(/Bars 1 (and|to) [23] dragged, by 1\d per cent/)
+    end
+
+    it 'holds loudness against hairpins and dynamics, and says what was hardly heard' do
+      shaped = Fawnmoss::Notation.read("X:1\nT:S\nM:4/4\nL:1/4\nK:D\n!p!D E F G|A G F E|!f!D E F G|!diminuendo(!A G F E|D E F !diminuendo)!G|A4|\n", 'abc')
+      solved = Fawnmoss::Chart::Solve.call(shaped, Fawnmoss::Chart::Request.build(instrument: violin, tempo: 100), catalogue)
+      louder = (8..20).map { fault('loudness', note: _1, db: _1 < 12 ? 6 : 18 - _1) }
+      expect(heard(*louder, of: solved).shape).to eq([{ bars: [3, 3], asked: 'louder', heard: 4.0, done: true }, { bars: [4, 5], asked: 'fade', heard: -5.0, done: true }])
+      flat = heard(of: solved)
+      expect(flat.shape.map { _1[:done] }).to eq([false, false])
+      expect(flat.sentences).to include('Bar 3 was to be louder: hardly heard.', 'Bars 4 and 5 were to fade: hardly heard.')
+    end
+
+    it 'counts the notes that would have set a string ringing' do
+      sharp = heard(fault('finger', string: 'D', finger: 3, cents: 13))
+      expect(sharp.sentences).to include(a_string_matching(/\AFinger 3 on the D string rings when it is right: 0 of \d did\.\z/))
+      expect(heard.sentences.join).not_to include('rings when')
+    end
+  end
+
   describe 'numbers that stay' do
     it 'say of each skill how many notes were right, and where they lay' do
       found = numbers(finger(-22), fault('stop', note: 9, seconds: 2))

@@ -29,6 +29,7 @@ module Fawnmoss
       end
 
       def spots = HeardSpots.of(self)
+      def shape = Shape.of(self)
       def sentences = Sentences.of(self)
       def advice = Advice.new(self)
 
@@ -36,10 +37,12 @@ module Fawnmoss
       def to_h
         { tuning: { a4: (asked.a4 * (2**(tuning / 1200))).round(1), cents: tuning.round(1), strings:, octave: octave / 12 },
           tempo: { asked: chart.tempo, **tempo.to_h }, clean: clean?, stops:, repeated:, added:, notes: notes.map { note(_1) }, fingers:, spots:, sentences:,
-          well: advice.well, next: advice.next_thing, tempo_step: advice.tempo }
+          uneven: tempo.uneven, shape:, **told }
       end
 
       private
+
+      def told = { well: advice.well, next: advice.next_thing, tempo_step: advice.tempo }
 
       def finger(string, finger, placement, cents)
         { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: Middle.of(cents).round(1) + 0.0 }

@@ -60,11 +60,33 @@ module Fawnmoss
         (step.seconds - (step.quarters * around)) / (@beat * around)
       end
 
+      UNEVEN = 0.07 # of the pace by which bars are quicker or slower than the whole
+      BARS = 2 # of them in a row at least
+      IN_BAR = 2 # steps of a bar that tell something
+
+      # Bars in a row that were quicker (percent above zero) or slower than the whole: [{ bars: [first, last], percent: }, ...].
+      def uneven
+        runs = by_bar.slice_when { |(bar, one), (next_bar, other)| next_bar != bar + 1 || (one <=> 0) != (other <=> 0) }
+        runs.reject { |run| run.size < BARS || run.first.last.zero? }.map do |run|
+          { bars: [run.first.first, run.last.first], percent: (100 * run.sum(&:last) / run.size).round(1) }
+        end
+      end
+
       # For people: rounded.
       def to_h = { played:, drift:, steadiness: }.transform_values { _1&.round(1) }
 
       private
 
+      # [[bar, share by which it was quicker than the whole, 0 within UNEVEN], ...] in the order of playing.
+      def by_bar
+        whole = played or return []
+        kept.chunk_while { |one, other| bar(one) == bar(other) }.select { _1.size >= IN_BAR }.map do |steps|
+          share = (60 * steps.sum(&:quarters) / steps.sum(&:seconds) / whole) - 1
+          [bar(steps.first), share.abs < UNEVEN ? 0.0 : share]
+        end
+      end
+
+      def bar(step) = @places[@visits[step.to].place].bar
       def by_end = @by_end ||= @steps.to_h { [_1.to, _1] }
       def kept = @kept ||= @steps.reject { (_1.seconds - (_1.quarters * @pace)).abs > STOP * @beat * @pace }
 

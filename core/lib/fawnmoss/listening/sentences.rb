@@ -8,6 +8,8 @@ module Fawnmoss
       OFTEN = 3 # notes of a finger that make a habit
       SLIDES = 3
       TWICE = 2
+      WORDS = { 'grow' => ['grew', 'was to grow'], 'fade' => ['faded', 'was to fade'], 'louder' => ['was louder', 'was to be louder'],
+                'softer' => ['was softer', 'was to be softer'] }.freeze # of a shape: as it was, and as it was to be
 
       def self.of(heard) = new(heard).list
 
@@ -22,7 +24,7 @@ module Fawnmoss
       private
 
       def told
-        [octave, tuning, *strings, tempo, *stops, *repeated, *habits, slides].compact
+        [octave, tuning, *strings, tempo, *uneven, *stops, *repeated, *habits, *rings, slides, *shape].compact
       end
 
       def octave
@@ -44,6 +46,30 @@ module Fawnmoss
         return if drift.nil? || drift.abs < DRIFT
 
         drift.positive? ? "It became #{drift.round} per cent quicker towards the end." : "It became #{drift.abs.round} per cent slower towards the end."
+      end
+
+      def uneven
+        @heard.tempo.uneven.first(TWICE).map do |one|
+          "#{Advice.bars(one[:bars])} #{one[:percent].positive? ? 'rushed' : 'dragged'}, by #{one[:percent].abs.round} per cent."
+        end
+      end
+
+      # Fingers that would set a string ringing, and mostly did not.
+      def rings
+        would = @judged.reject { _1.rings.nil? || _1.wrong? }.group_by { |note| note.entry.place.then { [_1.string, _1.finger] } }
+        poor = would.select { |_, notes| notes.size >= OFTEN && notes.count(&:rings) * TWICE < notes.size }
+        poor.first(TWICE).map do |(string, finger), notes|
+          name = @heard.chart.request.instrument.string_names[string]
+          "Finger #{finger} on the #{name} string rings when it is right: #{notes.count(&:rings)} of #{notes.size} did."
+        end
+      end
+
+      def shape
+        @heard.shape.map do |one|
+          bars = one[:bars].uniq
+          done, asked = WORDS.fetch(one[:asked]).map { bars.size > 1 ? _1.sub('was', 'were') : _1 }
+          one[:done] ? "#{Advice.bars(bars)} #{done}, as written." : "#{Advice.bars(bars)} #{asked}: hardly heard."
+        end
       end
 
       def stops = @heard.stops.map { "A stop of #{_1[:seconds].round(1)} seconds in bar #{_1[:bar]}." }
