@@ -30,7 +30,7 @@ module DemoTakes
     about = fields(kind: 'chart', chart_id: chart.id, key: "demo-take-#{number}", source: 'desk')
     take = FawnmossServer::Actions::Takes.begin(FawnmossServer::Actions::Takes::Holder.of_studio(@studio), about, [on, @today].min)
     FawnmossServer::Actions::Takes.fill(take, played(chart, faults, number))
-    take.this.update(source:, created_at: take.made_on.to_time.utc + (17 * 3600))
+    take.this.update(source:, seen: number < TAKES.size - 1, created_at: take.made_on.to_time.utc + (17 * 3600))
     FawnmossServer::Hearing.here(take.refresh)
     take
   end

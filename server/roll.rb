@@ -50,6 +50,12 @@ module FawnmossServer
       @notes.fetch(pupil.id, []).map(&:to_answer)
     end
 
+    # Recordings from home that no teacher has looked at.
+    def recordings(pupil)
+      @recordings ||= Models::Take.unheard.where(pupil_id: @ids).select(:id, :pupil_id, :title, :made_on).all.group_by(&:pupil_id)
+      @recordings.fetch(pupil.id, []).map(&:brief)
+    end
+
     # What was noted last in a lesson before a day, as of Actions::Diary.last_note.
     def last_note(pupil, day)
       @last_notes ||= last_notes(day).to_h { [_1[:pupil_id], Actions::Diary.noted(_1[:id], _1[:held_on], _1[:note])] }

@@ -24,6 +24,7 @@ module FawnmossServer
       def self.erase(studio, id, fields)
         pupil = studio.pupil(id)
         fields.refuse('name', 'The name is not the pupil’s.', "Type #{pupil.name} to erase for good.") unless fields.text('name', max: 60) == pupil.name
+        Models::Take.silence(Models::Take.where(pupil_id: pupil.id)) # so large that the transaction would be long
         FawnmossServer.db.transaction do
           pupil.lock! # who writes about the pupil meanwhile waits, and then finds nobody
           count(studio, pupil)

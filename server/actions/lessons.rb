@@ -76,7 +76,8 @@ module FawnmossServer
           clock: { 'seconds' => {}, 'at' => 0, 'reached' => [] }.merge(lesson.clock || {}),
           pupil: { **pupil.values.slice(:id, :name, :instrument, :size, :minutes_per_day, :days_per_week), child: pupil.child?(lesson.held_on) },
           marks: lesson.standing.map { PupilAnswer.mark(_1) }, holds: pupil.holds.map(&:to_answer),
-          last_note: Diary.last_note(pupil, lesson.held_on), notes: HomeNotes.open(pupil.id) }
+          last_note: Diary.last_note(pupil, lesson.held_on), notes: HomeNotes.open(pupil.id),
+          recordings: Roll.new(pupil.studio, [pupil]).recordings(pupil) }
       end
 
       # The item as it is frozen, with all that the lesson's page shows at hand.

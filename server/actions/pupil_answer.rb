@@ -51,7 +51,8 @@ module FawnmossServer
         roll = Roll.new(pupil.studio, [pupil])
         { **row(pupil, today), path: path(subject), next: proposals(subject, roll.wanted(pupil)), marks: record(pupil, subject.marks),
           cards: CardAnswer.list(pupil), tunes: tunes(subject), look: looks(subject, subject.marks.last&.made_on, roll.measured_on(pupil)),
-          holds: pupil.holds.map(&:to_answer), notes: HomeNotes.open(pupil.id), promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
+          holds: pupil.holds.map(&:to_answer), notes: HomeNotes.open(pupil.id), recordings: roll.recordings(pupil),
+          promises: pupil.promises.map(&:to_answer), progress: progress(subject, today) }
       end
 
       # What a mark changes, from the pupil's digest: neither years of marks nor cards are read for it.

@@ -16,6 +16,7 @@ module FawnmossServer
       # Everything about one, its marks proposed (to a teacher). Who looks at one that is on its way waits for it.
       def self.whole(take, proposing: true)
         wanted(take)
+        take.update(seen: true) if proposing && !take.seen && take.state == 'heard'
         told = take.told
         { **short(take, told), remedy: take.remedy, have: %w[coming].include?(take.state) ? take.have : nil, progress: take.progress,
           before: take.state == 'waiting' ? Hearing.before(take) : 0, others: others(take), result: take.body && Written.new(take.body),

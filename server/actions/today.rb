@@ -11,7 +11,7 @@ module FawnmossServer
         single, together = occurrences.partition { Models::Group.id_of(_1.pupil).nil? }
         coming = single.map(&:pupil).uniq
         others = pupils.reject { coming.include?(_1.id) || _1.away?(today) }.map { brief(_1, today, roll) }
-        look = others.reject { _1[:look].empty? && _1[:notes].empty? }
+        look = others.reject { |one| one.values_at(:look, :notes, :recordings).all?(&:empty?) }
         { date: today.iso8601, lessons: lessons(studio, single, today, roll), groups: groups(studio, together, today), look:,
           clashes: Calendars.clashes(occurrences), cards: cards(studio, today), pupils: pupils.size, tunes: studio.tunes_dataset.count }
       end
@@ -31,7 +31,8 @@ module FawnmossServer
       def self.cards(studio, today) = studio.cards_dataset.where(issued_on: today).reverse(:id).limit(Groups::MOST).select_map(:id).reverse
 
       def self.brief(pupil, today, roll)
-        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll), notes: roll.notes(pupil) }
+        { **pupil.values.slice(:id, :name, :instrument, :size), look: PupilAnswer.brief_looks(pupil, today, roll), notes: roll.notes(pupil),
+          recordings: roll.recordings(pupil) }
       end
 
       def self.lessons(studio, occurrences, today, roll)

@@ -43,6 +43,7 @@ Sequel.migration do
       Integer :seat # where it is listened to
       column :wanted_at, 'datetime(6)' # when a page asked for it last
       column :numbers, 'mediumtext' # JSON, what stays
+      TrueClass :seen, null: false, default: false # a teacher has looked at it
       unique %i[pupil_id take_key]
       index %i[pupil_id made_on]
       index %i[chart_id id]

@@ -14,6 +14,7 @@ module FawnmossServer
       ROOM = 400_000_000 # bytes of sound of one pupil
       STUDIO_ROOM = 4_000_000_000 # and of a studio
       WANTED = 10 # seconds after which a page that no longer asks has gone
+      NEW = 60 # days that one from home is pointed out
       UNDONE = 7 # days that a recording which broke off is offered
       SHORT = (columns - %i[numbers asked]).freeze # what a list shows
 
@@ -24,10 +25,16 @@ module FawnmossServer
       points_at :card
 
       dataset_module do
+        # From home, and no teacher has looked at them yet.
+        def unheard = where(source: 'home', seen: false, state: %w[waiting listening heard]).where { made_on > Date.today - NEW }.order(:id)
+
         # Those for which somebody waits.
         def wanted = where { wanted_at > Time.now.utc - WANTED }
         def waiting = where(state: 'waiting')
       end
+
+      # As Today shows it.
+      def brief = { id:, title:, on: made_on.iso8601 }
 
       def pieces = db[:take_pieces].where(take_id: id)
 

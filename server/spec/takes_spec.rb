@@ -137,6 +137,18 @@ RSpec.describe 'Recordings' do
       expect(status).to eq(401)
     end
 
+    it 'is pointed out to the teacher until somebody has looked at it' do
+      allow
+      there = record(*played, base:)
+      of_today = -> { api(:get, '/api/today').values_at(:lessons, :look).flatten.find { _1[:id] == pupil[:id] }&.fetch(:recordings) }
+      pointed = -> { [api(:get, "/api/pupils/#{pupil[:id]}")[:recordings], of_today.call] }
+      expect(pointed.call).to eq([[{ id: there[:id], title: 'Steps', on: Date.today.iso8601 }]] * 2)
+      api(:get, "#{base}/takes/#{there[:id]}") # at home again
+      expect(pointed.call.first.size).to eq(1)
+      api(:get, "/api/takes/#{there[:id]}")
+      expect(pointed.call.map(&:to_a)).to eq([[], []])
+    end
+
     it 'reaches nothing but what was recorded from that card' do
       allow
       mine = record(*played)

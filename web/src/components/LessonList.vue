@@ -5,6 +5,7 @@ import { localDate } from '../api/client'
 import { longDate, shortDate } from '../geometry/dates'
 import { marksOf, titleOf, type Given } from '../geometry/lesson'
 import LessonChange from './LessonChange.vue'
+import NewTakes from './NewTakes.vue'
 
 /** What the lesson holds, with what has been given, the ways to change it and the ways out of it. */
 defineProps<{ lesson: Lesson; at: number; given: Given[]; carried: string[]; saying: string; ending: boolean }>()
@@ -17,6 +18,7 @@ const changing = ref(false)
     <p class="who"><b>{{ lesson.pupil.name }}</b> <router-link :to="`/pupils/${lesson.pupil.id}`" class="small">leave</router-link></p>
     <p v-if="lesson.held_on !== localDate()" class="small fawn">The lesson of {{ longDate(lesson.held_on) }}</p>
     <p v-if="lesson.last_note" class="small note"><span class="quiet">{{ shortDate(lesson.last_note.on) }}:</span> {{ lesson.last_note.note }}</p>
+    <NewTakes :takes="lesson.recordings ?? []" window class="small" />
     <p v-for="note in lesson.notes ?? []" :key="note.id" class="small note"><span class="quiet">From home, {{ shortDate(note.on) }}:</span> {{ note.text }}</p>
     <ol class="plain">
       <li v-for="(one, index) in lesson.items" :key="one.id" :class="{ on: index === at, gone: !one.minutes }">

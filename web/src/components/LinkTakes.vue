@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref } from 'vue'
 import { ask, type Trouble } from '../api/client'
 import { behindLink, fromHome } from '../api/takes'
 import type { Allowed, CardTakes, Play, Take } from '../api/types'
+import { single } from '../composables/kept'
 import { useTakeShown } from '../composables/useTakeShown'
 import { shortDate, timeOf } from '../geometry/dates'
 import { useTakes } from '../stores/takes'
@@ -15,6 +16,7 @@ import TakeResult from './TakeResult.vue'
 const props = defineProps<{ token: string; play: Play | null }>()
 const place = behindLink(props.token)
 const player = usePlayer()
+const seen = single<CardTakes>(`fawnmoss.card.${props.token.slice(0, 22)}.takes`)
 const open = ref(false)
 const known = ref<CardTakes | null>(null)
 const problem = ref<Trouble | null>(null)
@@ -25,9 +27,11 @@ const before = computed(() => (known.value?.takes ?? []).filter((one) => one.sta
 async function load(): Promise<void> {
   try {
     known.value = await ask('get', '/api/link/{token}/takes', { params: { path: { token: props.token } } })
+    seen.keep(known.value)
     problem.value = null
   } catch (error) {
-    problem.value = error as Trouble
+    known.value ??= (error as Trouble).passing ? seen.read() : null // it was allowed before: a lost connection keeps nobody from playing
+    if (!known.value) problem.value = error as Trouble
   }
 }
 onMounted(async () => {

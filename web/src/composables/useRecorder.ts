@@ -4,6 +4,7 @@ import * as sound from './useSound'
 
 /** Seconds of a recording at most. */
 export const LONGEST = 300
+const LAST = 1500 // ms that the last of a recording may take to come
 const BEFORE = 0.3 // seconds before the first beat at which recording begins: fingers are early
 
 /** What goes before a recording: the schedule to count in by, or null for none; goes: the click goes on, for the ear only. */
@@ -37,8 +38,11 @@ export function useRecorder() {
   const level = ref(0)
   const seconds = ref(0)
   const problem = ref('')
-  let open: { context: AudioContext; stream: MediaStream; node: AudioWorkletNode } | null = null
+  let open: { context: AudioContext; stream: MediaStream; node: AudioWorkletNode; lock?: WakeLockSentinel } | null = null
   let runs = 0
+  /** Ends it once, whoever says so first. */
+  let over: (() => void) | null = null
+  let ending: ReturnType<typeof setTimeout> | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   let clock: ReturnType<typeof setInterval> | undefined
 
@@ -51,6 +55,11 @@ export function useRecorder() {
       if (run !== runs) return stream.getTracks().forEach((track) => track.stop())
       const context = new AudioContext()
       await context.audioWorklet.addModule('/recorder.js')
+      over = () => {
+        over = null
+        close()
+        on.end()
+      }
       const share = context.sampleRate >= 32_000 ? 2 : 1
       const node = new AudioWorkletNode(context, 'recorder', { numberOfOutputs: 0, processorOptions: { share } })
       open = { context, stream, node }
@@ -58,15 +67,14 @@ export function useRecorder() {
       node.port.onmessage = ({ data }: MessageEvent<{ level?: number; samples?: ArrayBuffer; ended?: boolean }>) => {
         if (data.level !== undefined) level.value = data.level
         if (data.samples) on.part(data.samples)
-        if (data.ended) {
-          close()
-          on.end()
-        }
+        if (data.ended) over?.()
       }
-      // Unplugged, or taken away by the system: what was heard until then is kept.
+      // Unplugged, or taken away by a call: what was heard until then is kept.
       stream.getAudioTracks()[0]?.addEventListener('ended', stop)
+      context.onstatechange = () => state.value === 'recording' && context.state !== 'running' && stop()
       context.createMediaStreamSource(stream).connect(node)
       await context.resume()
+      void awake()
       const wait = await count(lead)
       if (run !== runs) return
       timer = setTimeout(() => {
@@ -87,30 +95,42 @@ export function useRecorder() {
     }
   }
 
+  /** A phone that falls asleep hears no more. */
+  async function awake(): Promise<void> {
+    const lock = await navigator.wakeLock?.request('screen').catch(() => null)
+    if (lock && open) open.lock = lock
+    else void lock?.release().catch(() => undefined)
+  }
+
   /** Clicks, and how many seconds to wait until recording begins. */
   async function count(lead: Lead): Promise<number> {
     if (!lead.play) return 0
     state.value = 'counting'
     const { clicks, length } = countIn(lead.play, lead.goes ? LONGEST * (lead.tempo / 60) : 0)
-    await sound.play({
+    const playing = sound.play({
       programme: { lead: length, end: clicks.at(-1)!.at + lead.play.beat, sounds: [], second: [], clicks },
       tempo: lead.tempo, loop: false, tune: false, second: false, click: lead.goes, drone: [], on: () => undefined, end: () => undefined,
     })
+    await playing.catch(() => undefined) // without the sounds it is waited as long, in silence
     return Math.max(0, (length * 60) / lead.tempo - BEFORE)
   }
 
   /** Ends a recording, or what was to become one. */
   function stop(): void {
-    if (state.value === 'recording') open?.node.port.postMessage('end')
-    else close()
+    if (state.value !== 'recording') return close()
+    open?.node.port.postMessage('end')
+    const run = runs
+    ending = setTimeout(() => run === runs && over?.(), LAST) // a microphone that was taken away may say nothing more
   }
 
   function close(): void {
     runs += 1
     clearTimeout(timer)
+    clearTimeout(ending)
     clearInterval(clock)
     if (state.value !== 'still') void sound.silence()
     open?.stream.getTracks().forEach((track) => track.stop())
+    void open?.lock?.release().catch(() => undefined)
     void open?.context.close().catch(() => undefined)
     open = null
     level.value = 0

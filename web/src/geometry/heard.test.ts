@@ -8,7 +8,7 @@ const note = (index: number, more: Partial<HeardNote> = {}): HeardNote => ({
 })
 const heard = (notes: HeardNote[], more: Partial<Heard> = {}): Heard => ({
   tuning: { a4: 440, cents: 0, strings: [], octave: 0 }, tempo: { asked: 60, played: 60, drift: null, steadiness: 2 }, clean: false, stops: [], repeated: [],
-  added: [], notes, fingers: [], spots: [], sentences: [], well: [], next: null, tempo_step: null, ...more,
+  added: [], notes, fingers: [], spots: [], sentences: [], well: [], next: null, tempo_step: null, uneven: [], shape: [], ...more,
 })
 
 describe('what is drawn of a note', () => {

@@ -75,7 +75,7 @@ watch(card, (shown) => {
   if (shown.body.play) player.use(async () => shown.body.play!)
   player.own = shown.body.tempo ?? 60
   // Once the notes are there too.
-  keeping = setTimeout(() => void keepPage(shown.body.chart ? ENGRAVER : []), 4000)
+  keeping = setTimeout(() => void keepPage(shown.body.chart ? [...ENGRAVER, '/recorder.js'] : []), 4000)
 })
 // The card as it was last seen, with what has arrived since.
 watch(known, (now) => {

@@ -15,6 +15,7 @@ import PupilTimes from '../components/PupilTimes.vue'
 import PupilForm from '../components/PupilForm.vue'
 import SmallPicture from '../components/SmallPicture.vue'
 import StoneDetail from '../components/StoneDetail.vue'
+import NewTakes from '../components/NewTakes.vue'
 import { useLoad } from '../composables/useLoad'
 import { usePictures } from '../composables/usePictures'
 import { shortDate, slotWords } from '../geometry/dates'
@@ -164,6 +165,7 @@ function changed(saved: Pupil): void {
         <v-btn v-owner variant="tonal" :to="`/pupils/${pupil.id}/placing`">Tell what goes already</v-btn></p>
       <p v-else-if="placed" class="small quiet">Placed on {{ shortDate(placed) }} with what went already.
         <v-btn density="compact" :disabled="busy" @click="unplace">Take that back</v-btn></p>
+      <NewTakes :takes="pupil.recordings" />
       <HomeNotes :notes="pupil.notes" @read="(one) => (pupil = { ...pupil!, notes: pupil!.notes.filter((other) => other !== one) })" />
       <div v-for="hold in pupil.holds" :key="hold.id" class="hold">
         <p><b>Pain:</b> {{ hold.words }} <template v-if="hold.skill">{{ name(hold.skill) }} rests until you clear it.</template></p>

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { ask, byId, type Trouble } from '../api/client'
 import type { TodayLesson } from '../api/types'
 import LookList from '../components/LookList.vue'
+import NewTakes from '../components/NewTakes.vue'
 import { useLoad } from '../composables/useLoad'
 import { longDate, shortDate } from '../geometry/dates'
 import { usePupils } from '../stores/pupils'
@@ -65,6 +66,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
             </h3>
             <template v-if="held(lesson)">
               <LookList :looks="lesson.look" />
+              <NewTakes :takes="lesson.recordings" />
               <p v-for="note in lesson.notes" :key="note.id" class="home">From home, {{ shortDate(note.on) }}: {{ note.text }}</p>
               <p v-if="lesson.last_note" class="last">{{ shortDate(lesson.last_note.on) }}: {{ lesson.last_note.note }}</p>
               <p v-if="fresh(lesson).length">New: <b>{{ fresh(lesson).join('; ') }}</b></p>
@@ -88,6 +90,7 @@ const verb = (lesson: TodayLesson) => ({ running: 'Go on', done: 'Work for home'
             <router-link :to="`/pupils/${pupil.id}`" @click="pupils.choose(pupil.id)">{{ pupil.name }}</router-link> <span
               class="quiet">{{ pupil.instrument }}</span>
             <LookList :looks="pupil.look" />
+            <NewTakes :takes="pupil.recordings" />
             <p v-for="note in pupil.notes" :key="note.id" class="home">From home, {{ shortDate(note.on) }}: {{ note.text }}</p>
           </li>
         </ul>
