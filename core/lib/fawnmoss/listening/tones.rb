@@ -27,13 +27,20 @@ module Fawnmoss
       LOOK = 14 # frames to each side of a stroke in which it is to stand out
       DIP = 5.0 # dB by which loudness falls at a clear stroke
       UNSTEADY = 1.5 # how much it counts that the sound is ten times less steady
+      NEW = 0.7 # how much it counts that a tenth of the bands rises tenfold
+      NEWEST = 3.0 # and no more than this
+      EDGE = 12 # frames from either end of a tone in which what is new is its own beginning, or the next one's
+      RECENT = (6..25) # frames before, in which as much was new already: then it is no stroke
       STEADIEST = 0.003 # of a sound that could not be steadier
       STROKE = 0.9 # how much a stroke must stand out
-      USUAL = 0.8 # of what is usual in a tone does not count
+      USUAL = 1.1 # of what is usual in a tone does not count
       BACK = 9 # frames before it can be told, in which a tone begins
       GIVES = 2.5 # times less steady than before: the sound before gives way
       SOUND = 14 # dB under what has a pitch: what is louder is a sound, even without one; softer is the room
       NOISE = 8 # frames of it
+      GHOST = 0.25 # seconds of a tone that may be none
+      LOWER = 650 # cents by which it lies under both its neighbours
+      NEXT = 0.06 # seconds between it and them
       SURE = 2.4 # how clearly a tone begins after a silence or another pitch
 
       def self.of(frames) = new(frames).list
@@ -50,10 +57,27 @@ module Fawnmoss
       def list
         clear = stretches
         unclear = between(clear.map(&:first)).map { |range| [range, SURE] }
-        (clear.flat_map { |range, border| strokes(range, border) } + unclear).sort_by { _1[0].begin }.map { |range, border| tone(range, border) }
+        all = (clear.flat_map { |range, border| strokes(range, border) } + unclear).sort_by { _1[0].begin }
+        without_ghosts(all.map { |range, border| tone(range, border) })
       end
 
       private
+
+      # While one note dies away under the next, both together repeat as a far lower note would: such a tone belongs to the next one.
+      def without_ghosts(tones)
+        tones.each_with_index.with_object([]) do |(tone, at), kept|
+          before = tones[at - 1] if at > 1
+          ghost = before && ghost?(before, tones[at - 2], tone) && kept.pop
+          kept << (ghost ? tone.copy(start: ghost.start) : tone)
+        end
+      end
+
+      # tone: between the tones before and after.
+      def ghost?(tone, before, after)
+        return false unless [before, tone, after].all?(&:clear?) && tone.length < GHOST
+
+        [before, after].all? { _1.cents - tone.cents > LOWER } && tone.start - before.finish < NEXT && after.start - tone.finish < NEXT
+      end
 
       # [[range of frames, how clearly it begins], ...] of one pitch each.
       def stretches
@@ -145,7 +169,16 @@ module Fawnmoss
       # How much a stroke stands out here: 1 is clear.
       def stroke(at, range)
         around = [at - LOOK, range.begin].max..[at + LOOK, range.end - 1].min
-        (dip(at, around) / DIP) + (UNSTEADY * loss(at, around))
+        (dip(at, around) / DIP) + (UNSTEADY * loss(at, around)) + (NEW * risen(at, range))
+      end
+
+      # How much more is new here than was just before.
+      def risen(at, range)
+        return 0.0 if at < range.begin + EDGE || at >= range.end - EDGE
+
+        new = @frames.novelty[(at - 3)..(at + 4)].max
+        before = @frames.novelty[[at - RECENT.end, range.begin].max..(at - RECENT.begin)].max
+        (new - before).clamp(0, NEWEST)
       end
 
       # dB by which loudness falls.

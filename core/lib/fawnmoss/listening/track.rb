@@ -8,8 +8,8 @@ module Fawnmoss
     # the period, as far as it stays like itself, make the period exact to a small part of a sample.
     class Track
       # cents: by frame, 100 a semitone, A4 at 440 Hz is 6900; nil where nothing repeats. clarity: 0..1, how much it repeats itself; steady: the same over the
-      # longest stretch that was compared, which falls first when a stroke begins; loudness: dB below full scale.
-      Frames = Value.of(:cents, :clarity, :steady, :loudness) do
+      # longest stretch that was compared, which falls first when a stroke begins; loudness: dB below full scale; novelty: as of Novelty.
+      Frames = Value.of(:cents, :clarity, :steady, :loudness, :novelty) do
         def size = cents.size
       end
 
@@ -27,7 +27,7 @@ module Fawnmoss
       TELLING = 200 # frames between two words of how far it is
 
       # sound: Sound; lowest: Hz, of the lowest note that can come; going: called with the share that is done, 0..1. Returns Frames.
-      def self.of(sound, lowest:, &going) = new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames(&going)
+      def self.of(sound, lowest:, &going) = new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames(Novelty.of(sound), &going)
 
       def initialize(sound, lowest)
         @rate = sound.rate
@@ -41,14 +41,16 @@ module Fawnmoss
         @fourier = 2**Math.log2(@width + @stretch + 2).ceil
       end
 
-      def frames
+      # novelty: as of Novelty.
+      def frames(novelty)
         prepare
         count = (@samples.size / (@rate * HOP)).floor
         found = Array.new(count) do |number|
           yield number.fdiv(count) if block_given? && (number % TELLING).zero?
           frame(number)
         end
-        Frames.new(cents: found.map { _1[0] }, clarity: found.map { _1[1] }, steady: found.map { _1[2] }, loudness: found.map { _1[3] })
+        Frames.new(cents: found.map { _1[0] }, clarity: found.map { _1[1] }, steady: found.map { _1[2] }, loudness: found.map { _1[3] },
+                   novelty: novelty.first(found.size))
       end
 
       private
