@@ -227,7 +227,7 @@ useKeys((event) => {
           </div>
           <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
           <template v-if="excerpt">
-            <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn>
+            <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
             <RecordHere
               v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="schedule" stay :about="aboutTake"
               @done="(one) => show(one.id)"

@@ -196,7 +196,9 @@ useKeys((event) => {
         {{ chart.view.chart.odd.length === 1 ? 'A bar does' : 'Some bars do' }} not add up, marked where it stands.
         <router-link :to="`/tunes/${chart.view.tune_id}`">Mend it on the writing desk</router-link>
       </p>
-      <PlayBar class="hear"><v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn></PlayBar>
+      <PlayBar class="hear">
+        <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
+      </PlayBar>
       <RecordHere
         v-if="recording" class="recording" :pupil-id="chart.view.pupil_id" :tempo="player.tempo" :play="() => player.load()"
         :about="() => ({ kind: 'chart', chart_id: chart.view!.id, tempo: player.tempo })" :shown="(take) => take.chart_id === chart.view!.id"

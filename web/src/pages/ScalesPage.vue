@@ -160,7 +160,7 @@ async function keep(): Promise<void> {
       <div>
         <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
         <PlayBar v-if="scale" class="mb-2">
-          <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">Record</v-btn>
+          <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
         </PlayBar>
         <RecordHere
           v-if="scale && recording" :pupil-id="pupils.currentId ?? null" :tempo="player.tempo" :play="() => player.load()"
