@@ -41,7 +41,8 @@ watch(() => props.chosen, (bars) => bars && document.getElementById(`spot-${key(
         :class="{ chosen: chosen && key(chosen) === key(spot.bars) }"
       >
         <button type="button" class="head" :aria-expanded="!!chosen && key(chosen) === key(spot.bars)" @click="emit('choose', spot.bars)">
-          <b>{{ barWords(spot.bars) }}</b> {{ spot.name }}<span v-if="spot.own" class="quiet small"> yours</span>
+          <b>{{ barWords(spot.bars) }}</b> {{ spot.name }}<span v-if="spot.own" class="quiet small"> yours</span><span
+            v-if="spot.heard" class="quiet small"> heard in recordings</span>
         </button>
         <template v-if="chosen && key(chosen) === key(spot.bars)">
           <template v-if="editing === key(spot.bars)">

@@ -7,6 +7,7 @@ import type { HeardMarks } from '../geometry/heard'
 const props = defineProps<{ notes: Placed[]; width: number; marks: HeardMarks; name?: string }>()
 const SIZE = 11.5
 const ROW = 13
+const NAME = 13 // pixels over the shapes for the name of a recording, where there are several
 
 const told = computed(() => props.notes.flatMap((one) => {
   const sign = props.marks.signs.get(one.index)
@@ -21,12 +22,13 @@ const words = computed(() => {
   const placed = rows(all, 3, 4)
   return all.flatMap((one, at) => (placed[at] === null ? [] : [{ ...one, row: placed[at]! }]))
 })
+const top = computed(() => (props.name ? NAME : 0))
 const height = computed(() => 20 + (words.value.length ? (Math.max(...words.value.map((one) => one.row)) + 1) * ROW : 0) + 2)
 </script>
 
 <template>
-  <svg v-if="told.length" class="band" :viewBox="`0 0 ${width} ${height}`" aria-hidden="true">
-    <text v-if="name" class="name" x="0" y="8">{{ name }}</text>
+  <svg v-if="told.length" class="band" :viewBox="`0 ${-top} ${width} ${height + top}`" aria-hidden="true">
+    <text v-if="name" class="name" x="0" y="-2">{{ name }}</text>
     <g v-for="one in told" :key="one.index" :transform="`translate(${one.x} 10)`" :class="one.sign.shape">
       <circle v-if="one.sign.shape === 'dot'" r="3.2" />
       <template v-else-if="one.sign.shape === 'ring'"><circle r="3.2" /><path class="line" d="M -7 -1 A 7 7 0 0 1 7 -1" /></template>

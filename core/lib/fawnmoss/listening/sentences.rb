@@ -50,7 +50,7 @@ module Fawnmoss
 
       def uneven
         @heard.tempo.uneven.first(TWICE).map do |one|
-          "#{Advice.bars(one[:bars])} #{one[:percent].positive? ? 'rushed' : 'dragged'}, by #{one[:percent].abs.round} per cent."
+          "#{bars(one)} #{one[:percent].positive? ? 'rushed' : 'dragged'}, by #{one[:percent].abs.round} per cent."
         end
       end
 
@@ -66,11 +66,13 @@ module Fawnmoss
 
       def shape
         @heard.shape.map do |one|
-          bars = one[:bars].uniq
-          done, asked = WORDS.fetch(one[:asked]).map { bars.size > 1 ? _1.sub('was', 'were') : _1 }
-          one[:done] ? "#{Advice.bars(bars)} #{done}, as written." : "#{Advice.bars(bars)} #{asked}: hardly heard."
+          done, asked = WORDS.fetch(one[:asked]).map { one[:bars].uniq.size > 1 ? _1.sub('was', 'were') : _1 }
+          one[:done] ? "#{bars(one)} #{done}, as written." : "#{bars(one)} #{asked}: hardly heard."
         end
       end
+
+      # one: { bars: [first, last] }.
+      def bars(one) = Advice.bars(Range.new(*one[:bars]).to_a)
 
       def stops = @heard.stops.map { "A stop of #{_1[:seconds].round(1)} seconds in bar #{_1[:bar]}." }
 
@@ -93,7 +95,7 @@ module Fawnmoss
         "#{count} notes were slid into place: lift the finger and place it again from above." if count >= SLIDES
       end
 
-      def next_thing = @advice.next_thing && ["Next: #{@advice.next_thing[:words].sub(/\A./, &:downcase)}"]
+      def next_thing = @advice.next_thing&.then { ["Next: #{_1[:words].sub(/\A./, &:downcase)}"] }
     end
   end
 end
