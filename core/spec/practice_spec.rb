@@ -39,6 +39,13 @@ RSpec.describe Fawnmoss::Practice do
     expect(pitches(scale('A minor', kind: 'arpeggio'))).to eq(%w[A3 C4 E4 A4 E4 C4 A3])
   end
 
+  it 'is called by its tonic and kind; without a kind the key tells' do
+    called = ->(name, kind = nil) { described_class::Scale.called(key(name), kind) }
+    expect([called['D major'], called['C minor'], called['Bb major', 'arpeggio'], called['G minor', 'arpeggio'], called['E minor', 'melodic-minor']])
+      .to eq(['D major', 'C natural minor', 'Bb major arpeggio', 'G minor arpeggio', 'E melodic minor'])
+    expect(described_class::Scale.new(instrument: instrument('violin'), key: key('D major'), positions: ['1']).exercise.tune.title).to eq('D major, 1 octave')
+  end
+
   it 'slurs by counts, by uneven groups and over the octave' do
     expect(joins(scale('D major', slur: 2))).to eq('n-V-n-V-n-V-n-V')
     expect(joins(scale('D major', slur: [3, 2]))).to eq('n--V-n--V-n--V-')

@@ -216,6 +216,11 @@ RSpec.describe Fawnmoss::Writing do
       expect([shown[:hand][:bar], shown[:odd], shown[:notices]]).to eq([4, [odd], []])
     end
 
+    it 'tell who plays to a click how long a bar and a beat are: dotted beats in 6/8, four quarters without a meter' do
+      click = ->(meter) { described_class::Shown.of(blank.press('meter', { 'meter' => meter }))[:click] }
+      expect(['3/4', '6/8', 'C|', '3/8', 'none'].map(&click)).to eq([[3, 1], [3, 1.5], [4, 2], [1.5, 0.5], [4, 1]].map { |bar, beat| { bar:, beat: } })
+    end
+
     it 'are parted and joined by a bar line' do
       desk = opened('D E F G|A B c d|', key: 'D').press('right')
       parted = desk.press('bar')

@@ -71,14 +71,16 @@ module FawnmossServer
 
       # A pupil's takes, the last first, and what they tell over the weeks.
       def self.of_pupil(pupil, today)
-        takes = Models::Take.where(pupil_id: pupil.id).reverse(:id).limit(AGO).all
-        heard = heard(takes)
-        { pupil: PupilAnswer.row(pupil, today).slice(:id, :name, :instrument), **Consents.answer(pupil, today), takes: takes.map { short(_1) },
-          weeks: weeks(pupil, Fawnmoss::Listening::OverWeeks.of(heard)) }
+        takes = last(pupil)
+        { pupil: PupilAnswer.row(pupil, today).slice(:id, :name, :instrument), **Consents.answer(pupil, today), takes: takes.map { short(*_1) },
+          weeks: weeks(pupil, Fawnmoss::Listening::OverWeeks.of(dated(takes))) }
       end
 
-      # [[Date, numbers], ...], the oldest first.
-      def self.heard(takes) = takes.reverse.filter_map { |take| take.state == 'heard' && (told = take.told) && [take.made_on, told] }
+      # [[Models::Take, its numbers or nil], ...] of a pupil, the last first.
+      def self.last(pupil) = Models::Take.where(pupil_id: pupil.id).reverse(:id).limit(AGO).all.map { [_1, _1.told] }
+
+      # The same as [[Date, numbers], ...], the oldest first.
+      def self.dated(takes) = takes.reverse.filter_map { |take, told| told && [take.made_on, told] }
 
       def self.weeks(pupil, found)
         map = pupil.studio.map(pupil.instrument, pupil.schools)
@@ -87,7 +89,7 @@ module FawnmossServer
 
       # { skill id => cents } of the patterns that are steady in a pupil's last takes.
       def self.steady(pupil)
-        Fawnmoss::Listening::OverWeeks.steady(heard(Models::Take.where(pupil_id: pupil.id, state: 'heard').reverse(:id).limit(AGO).all))
+        Fawnmoss::Listening::OverWeeks.steady(dated(last(pupil)))
       end
 
       # { bar => { cause => how often } } of the last takes of a chart, the oldest first.
@@ -100,7 +102,7 @@ module FawnmossServer
       def self.of_card(card, holder)
         { **Consents.answer(card.pupil), name: card.pupil.name, takes: holder.takes.reverse(:id).limit(50).all.map { short(_1) } }
       end
-      private_class_method :wanted, :others, :proposals, :of_skill, :of_tune, :key, :marked, :before, :heard, :weeks
+      private_class_method :wanted, :others, :proposals, :of_skill, :of_tune, :key, :marked, :before, :last, :dated, :weeks
     end
   end
 end

@@ -56,13 +56,7 @@ module FawnmossServer
 
         pupil = input.pupil_id && holder.studio.pupil(input.pupil_id)
         input.asked['instrument'] ||= pupil ? pupil.instrument : 'violin'
-        { pupil:, title: input.kind == 'scale' ? scale_title(input) : 'Played in', lesson_id: lesson&.id }
-      end
-
-      def self.scale_title(input)
-        scale = input.asked['scale']
-        kind = scale['kind'].to_s.tr('-', ' ')
-        [scale['key'].to_s.split.first, kind == 'arpeggio' || kind.empty? ? scale['key'].to_s.split.last : nil, kind].compact.reject(&:empty?).join(' ')[0, Cards::TITLE]
+        { pupil:, title: input.title[0, Cards::TITLE], lesson_id: lesson&.id }
       end
 
       # Nothing is recorded of a pupil for whom nobody has allowed it.
@@ -83,8 +77,7 @@ module FawnmossServer
       # The sound of one that the server made itself. To be called in the transaction that keeps what was heard.
       def self.fill(take, wav)
         (0...wav.bytesize).step(Models::Take::PIECE / 2).each_with_index do |from, number|
-          data = wav.byteslice(from, Models::Take::PIECE / 2)
-          take.pieces.insert_ignore.insert(take_id: take.id, studio_id: take.studio_id, number:, size: data.bytesize, data: [data].pack('m0'))
+          take.pieces.insert_ignore.insert(row(take, number, wav.byteslice(from, Models::Take::PIECE / 2)))
         end
         take.this.update(bytes: wav.bytesize)
       end
@@ -108,13 +101,16 @@ module FawnmossServer
 
           bytes = take.bytes + data.bytesize
           invalid("A recording may have #{Models::Take::BYTES / 1_000_000} MB and no more.", 'Record a part of it.') if bytes > most(take)
-          take.pieces.insert(take_id: take.id, studio_id: take.studio_id, number:, size: data.bytesize, data: [data].pack('m0'))
+          take.pieces.insert(row(take, number, data))
           take.update(bytes:)
         end
       end
 
+      # A piece as the table keeps it: as text, so that a backup has it.
+      def self.row(take, number, data) = { take_id: take.id, studio_id: take.studio_id, number:, size: data.bytesize, data: [data].pack('m0') }
+
       # Bytes that a take may have.
-      def self.most(take) = take.rate ? [Models::Take::BYTES, (Models::Take::SECONDS + 1) * take.rate * 2].min : Models::Take::BYTES
+      def self.most(take) = take.rate ? [Models::Take::BYTES, (Fawnmoss::Listening::Wav::SECONDS.end + 1) * take.rate * 2].min : Models::Take::BYTES
 
       # All of it has been sent: it gets in line. fields: pieces. Raises InvalidInput where some are missing, InvalidTake where it is no recording.
       def self.finish(take, fields)
@@ -141,7 +137,7 @@ module FawnmossServer
       end
 
       def self.invalid(message, remedy) = raise(Fawnmoss::InvalidInput.new(message, where: { field: 'piece' }, remedy:))
-      private_class_method :stand_in, :create, :about, :scale_title, :allowed, :room, :keep, :most, :invalid
+      private_class_method :stand_in, :create, :about, :allowed, :room, :keep, :row, :most, :invalid
     end
   end
 end

@@ -36,7 +36,11 @@ module FawnmossServer
       def tell(writer, block)
         spent = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID)
         Process.setrlimit(:CPU, (spent + @seconds).ceil, Process.getrlimit(:CPU).last)
-        bytes = Marshal.dump(outcome(block))
+        say(writer, outcome(block))
+      end
+
+      def say(writer, value)
+        bytes = Marshal.dump(value)
         writer.write([bytes.bytesize].pack(SIZE), bytes)
         writer.flush
       end

@@ -13,13 +13,7 @@ module FawnmossServer
       private
 
       def work(block, writer)
-        -> { block.call(->(share) { say(writer, share) }) }
-      end
-
-      def say(writer, share)
-        bytes = Marshal.dump([:going, share])
-        writer.write([bytes.bytesize].pack(SIZE), bytes)
-        writer.flush
+        -> { block.call(->(share) { say(writer, [:going, share]) }) }
       end
 
       # The last word; those before it are handed on.

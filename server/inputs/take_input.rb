@@ -2,11 +2,9 @@
 
 module FawnmossServer
   module Inputs
-    # What a recording is going to be of. kind: of Models::Take::KINDS; asked: what it is held against besides, plain data.
-    TakeInput = Struct.new(:key, :kind, :rate, :asked, :chart_id, :lesson_id, :pupil_id, :source, :stand_in, keyword_init: true) do
-      rates = 8000..192_000
-      define_singleton_method(:rates) { rates }
-
+    # What a recording is going to be of. kind: 'chart', 'scale', 'card' or 'played'; asked: what it is held against besides, plain data; title: where neither
+    # chart nor card has one.
+    TakeInput = Struct.new(:key, :kind, :rate, :asked, :chart_id, :lesson_id, :pupil_id, :source, :stand_in, :title, keyword_init: true) do
       # In the studio. fields: kind, key, rate, tempo, and chart_id; or scale (as in the address of a scale); or tempo, meter, music_key, instrument.
       def self.read(fields)
         kind = fields.choice('kind', %w[chart scale played])
@@ -20,7 +18,7 @@ module FawnmossServer
         new(key: fields.key('key'), kind: 'card', rate: rate(fields), asked: { 'tempo' => fields.tempo('tempo') }.compact, source: 'home')
       end
 
-      def self.rate(fields) = fields.integer('rate', rates, optional: true)
+      def self.rate(fields) = fields.integer('rate', Fawnmoss::Listening::Wav::RATES, optional: true)
 
       def self.chart(fields) = { chart_id: fields.integer('chart_id', 1..(10**18)), asked: { 'tempo' => fields.tempo('tempo') }.compact }
 
@@ -28,8 +26,8 @@ module FawnmossServer
         scale = fields.object('scale') or fields.refuse('scale', 'Which scale?', nil)
         params = %w[version key kind begins to fourth rhythm slur octaves positions].to_h { |name| [name, scale.raw(name)] }.compact
         params = params.transform_values { |value| value.is_a?(String) || value.is_a?(Integer) ? value : fields.refuse('scale', 'This is no scale.', nil) }
-        ScaleInput.read(ScaleInput.fields(params)) # refused now rather than when it is listened to
-        { pupil_id: fields.integer('pupil_id', 1..(10**18), optional: true),
+        wish = ScaleInput.read(ScaleInput.fields(params)).wish # refused now rather than when it is listened to
+        { title: Fawnmoss::Practice::Scale.called(*wish.values_at(:key, :kind)), pupil_id: fields.integer('pupil_id', 1..(10**18), optional: true),
           asked: { 'scale' => params, 'tempo' => fields.tempo('tempo'), 'instrument' => instrument(fields) }.compact }
       end
 
@@ -37,7 +35,7 @@ module FawnmossServer
         meter = Fawnmoss::Theory::Meter.parse(fields.text('meter', max: 10, default: '4/4'))
         key = fields.given?('music_key') && fields.raw('music_key') ? Fawnmoss::Theory::Key.parse(fields.text('music_key', max: 20)) : nil
         tempo = fields.integer('tempo', Fawnmoss::Score::Tune::TEMPI)
-        { asked: { 'tempo' => tempo, 'meter' => meter.to_s, 'key' => key&.name, 'instrument' => instrument(fields) || 'violin' }.compact }
+        { title: 'Played in', asked: { 'tempo' => tempo, 'meter' => meter.to_s, 'key' => key&.name, 'instrument' => instrument(fields) || 'violin' }.compact }
       end
 
       def self.instrument(fields) = fields.choice('instrument', Fawnmoss::Catalogue::INSTRUMENTS, optional: true)

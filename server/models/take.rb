@@ -7,8 +7,6 @@ module FawnmossServer
     class Take < Sequel::Model(FawnmossServer.db[:takes])
       extend Pointing
 
-      KINDS = %w[chart card scale played].freeze
-      SECONDS = 300 # of a recording
       BYTES = 20_000_000
       PIECE = 1_000_000 # bytes sent at once
       ROOM = 400_000_000 # bytes of sound of one pupil
@@ -16,7 +14,6 @@ module FawnmossServer
       WANTED = 10 # seconds after which a page that no longer asks has gone
       NEW = 60 # days that one from home is pointed out
       UNDONE = 7 # days that a recording which broke off is offered
-      SHORT = (columns - %i[numbers asked]).freeze # what a list shows
 
       plugin :serialization, :json, :asked
       points_at :studio

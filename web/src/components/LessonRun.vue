@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { mdiMicrophone } from '@mdi/js'
 import { computed, onUnmounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
 import { inStudio, type TakeAbout } from '../api/takes'
 import type { Hold, Lesson, LessonItem } from '../api/types'
-import { useExcerpt } from '../composables/useExcerpt'
+import { scaleOf, useExcerpt } from '../composables/useExcerpt'
 import { useKeys } from '../composables/useKeys'
 import { useLessonKeeping } from '../composables/useLessonKeeping'
 import { useMarks } from '../composables/useMarks'
@@ -13,12 +12,12 @@ import { useMetronome } from '../composables/useMetronome'
 import { usePictures } from '../composables/usePictures'
 import { useTakeShown } from '../composables/useTakeShown'
 import { clockWords, markOf, pace, partsOf, type Given } from '../geometry/lesson'
-import { measured } from '../geometry/play'
 import { printed } from '../geometry/words'
 import ChartSheet from './ChartSheet.vue'
 import LessonFoot from './LessonFoot.vue'
 import LessonList from './LessonList.vue'
 import LessonPart from './LessonPart.vue'
+import RecordButton from './RecordButton.vue'
 import RecordHere from './RecordHere.vue'
 import TakeResult from './TakeResult.vue'
 
@@ -148,11 +147,8 @@ watch(() => item.value?.id, leave)
 function aboutTake(): TakeAbout {
   const about = { lesson_id: id, source: 'lesson' as const, tempo: metronome.tempo.value }
   if (item.value!.chart_id) return { kind: 'chart', chart_id: item.value!.chart_id, ...about }
-  const { kind, octaves, begins, to, rhythm, slur } = item.value!.line!
-  return { kind: 'scale', pupil_id: props.opened.pupil.id, scale: { key: key.value, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }, ...about }
+  return { kind: 'scale', pupil_id: props.opened.pupil.id, scale: scaleOf(item.value!.line!, key.value), ...about }
 }
-const schedule = async () =>
-  item.value?.chart_id ? await ask('get', '/api/charts/{id}/play', byId(item.value.chart_id)) : measured(excerpt.value!.chart.tune.meter)
 const ahead = setTimeout(() => void putBy(items.value), 2500) // what is in hand goes first
 onUnmounted(() => clearTimeout(ahead))
 watch(item, (one) => {
@@ -227,9 +223,9 @@ useKeys((event) => {
           </div>
           <ChartSheet v-if="excerpt" :musicxml="excerpt.musicxml" :chart="excerpt.chart" :strings="excerpt.strings" steady class="excerpt" />
           <template v-if="excerpt">
-            <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
+            <RecordButton v-model="recording" />
             <RecordHere
-              v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="schedule" stay :about="aboutTake"
+              v-if="recording" :pupil-id="lesson.pupil.id" :tempo="metronome.tempo.value" :play="async () => excerpt?.play ?? null" stay :about="aboutTake"
               @done="(one) => show(one.id)"
             />
             <p v-if="notShown" class="problem small" role="alert">{{ notShown.text }}</p>

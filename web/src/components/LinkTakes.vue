@@ -5,7 +5,7 @@ import { behindLink, fromHome } from '../api/takes'
 import type { Allowed, CardTakes, Play, Take } from '../api/types'
 import { single } from '../composables/kept'
 import { useTakeShown } from '../composables/useTakeShown'
-import { shortDate, timeOf } from '../geometry/dates'
+import { momentOf } from '../geometry/dates'
 import { useTakes } from '../stores/takes'
 import { usePlayer } from '../stores/player'
 import ConsentAsk from './ConsentAsk.vue'
@@ -78,7 +78,7 @@ function close(): void {
         <p v-if="before.length" class="small before">Listen again:
           <v-btn
             v-for="one in before" :key="one.id" density="compact" :variant="take?.id === one.id ? 'tonal' : 'text'" @click="look(one.id)"
-          >{{ shortDate(one.made_on) }} {{ timeOf(one.at) }}</v-btn></p>
+          >{{ momentOf(one.at) }}</v-btn></p>
         <p v-if="notShown" class="problem small" role="alert">{{ notShown.text }}</p>
         <div v-if="take" ref="result" class="shown" :data-state="take.state">
           <TakeResult :take="take" :place="place"><template #tools><v-btn density="compact" @click="close">Close it</v-btn></template></TakeResult>

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
 import { inStudio, ofPupil, type TakeAbout } from '../api/takes'
 import type { Allowed, Take, Takes, TakeShort } from '../api/types'
-import { shortDate, timeOf } from '../geometry/dates'
+import { momentOf } from '../geometry/dates'
 import type { Beats } from '../geometry/play'
 import { usePlayer } from '../stores/player'
 import ConsentAsk from './ConsentAsk.vue'
@@ -55,7 +55,7 @@ function done(take: Take): void {
     />
     <p v-if="before.length" class="small before">Before:
       <router-link v-for="take in before" :key="take.id" :to="`/takes/${take.id}`">
-        {{ shortDate(take.made_on) }} {{ timeOf(take.at) }}{{ take.state === 'coming' ? ' (broke off)' : '' }}</router-link>
+        {{ momentOf(take.at) }}{{ take.state === 'coming' ? ' (broke off)' : '' }}</router-link>
     </p>
   </section>
 </template>

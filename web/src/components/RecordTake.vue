@@ -5,8 +5,8 @@ import type { Trouble } from '../api/client'
 import type { TakeAbout, TakePlace } from '../api/takes'
 import type { Take } from '../api/types'
 import { LONGEST, useRecorder } from '../composables/useRecorder'
-import { timeOf } from '../geometry/dates'
-import { clockWords } from '../geometry/heard'
+import { momentOf } from '../geometry/dates'
+import { clockWords } from '../geometry/lesson'
 import type { Beats } from '../geometry/play'
 import { plain } from '../composables/kept'
 import { MOST, useTakes, type KeptTake, type Sending } from '../stores/takes'
@@ -129,7 +129,7 @@ function drop(): void {
     </span>
     <p v-if="problem || wrong" class="problem small" role="alert">{{ problem || wrong }}</p>
     <p v-if="sending?.state === 'refused' && sending.trouble" class="problem small" role="alert">{{ sending.trouble.text }}</p>
-    <p v-for="one in left" :key="one.key" class="small fawn">A recording of {{ timeOf(one.at) }} was not sent to its end.
+    <p v-for="one in left" :key="one.key" class="small fawn">A recording of {{ momentOf(one.at) }} was not sent to its end.
       <v-btn density="compact" @click="sendLeft(one)">Send it</v-btn><v-btn density="compact" @click="forgetLeft(one)">Throw it away</v-btn></p>
   </div>
 </template>

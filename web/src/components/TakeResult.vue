@@ -4,8 +4,9 @@ import { computed, ref, watch } from 'vue'
 import type { TakePlace } from '../api/takes'
 import type { Take } from '../api/types'
 import { useTakeSound } from '../composables/useTakeSound'
-import { shortDate, timeOf } from '../geometry/dates'
-import { centsWords, clockWords, compared, marksOf, noteAt, stretchOf } from '../geometry/heard'
+import { momentOf } from '../geometry/dates'
+import { clockWords } from '../geometry/lesson'
+import { centsWords, compared, marksOf, noteAt, stretchOf } from '../geometry/heard'
 import { barSpan } from '../geometry/play'
 import { barWords } from '../geometry/spots'
 import { EVERYTHING } from '../stores/desk'
@@ -41,12 +42,11 @@ watch(otherId, async (id) => {
   }
 })
 
-const when = (one: { made_on: string; at: string }) => `${shortDate(one.made_on)}, ${timeOf(one.at)}`
 const bands = computed(() => {
-  const found = heard.value ? [{ name: when(props.take), marks: marksOf(heard.value) }] : []
+  const found = heard.value ? [{ name: momentOf(props.take.at), marks: marksOf(heard.value) }] : []
   const { heard: before, sheet: its } = other.value?.result ?? {}
   const same = before && sheet.value?.chart.notes.length === its?.chart.notes.length // the tune was not written otherwise between the two
-  return same ? [...found, { name: when(other.value!), marks: marksOf(before) }] : found
+  return same ? [...found, { name: momentOf(other.value!.at), marks: marksOf(before) }] : found
 })
 const differences = computed(() => (heard.value && other.value?.result?.heard ? compared(other.value.result.heard, heard.value) : []))
 const now = computed(() => {
@@ -115,10 +115,10 @@ function from(index: number): void {
           {{ playing ? 'Stop' : 'Hear the recording' }}</v-btn>
         <v-btn @click="chart(null)">{{ player.state === 'still' ? 'Hear the chart' : 'Stop the chart' }}</v-btn>
         <span v-if="at !== null" class="small">{{ clockWords(at) }} of {{ clockWords(take.seconds ?? 0) }}</span>
-        <span class="small quiet">{{ when(take) }}<template v-if="take.tempo">, at {{ take.tempo }}</template></span>
+        <span class="small quiet">{{ momentOf(take.at) }}<template v-if="take.tempo">, at {{ take.tempo }}</template></span>
         <v-select
           v-if="take.others.length" v-model="otherId" density="compact" class="other" aria-label="Compare with"
-          :items="[{ value: null, title: 'compare with …' }, ...take.others.map((one) => ({ value: one.id, title: when(one) }))]"
+          :items="[{ value: null, title: 'compare with …' }, ...take.others.map((one) => ({ value: one.id, title: momentOf(one.at) }))]"
         />
         <slot name="tools" />
       </div>
@@ -133,7 +133,7 @@ function from(index: number): void {
       <ul class="spoken"><li v-for="note in heard.notes" :key="`${note.index} ${note.pass}`">Bar {{ note.bar }}, {{ note.written }}: {{ note.verdict }}<template
         v-if="note.cents !== null">, {{ centsWords(note.cents) }}</template></li></ul>
       <table v-if="differences.length" class="small compare">
-        <thead><tr><th></th><th>{{ when(other!) }}</th><th>{{ when(take) }}</th></tr></thead>
+        <thead><tr><th></th><th>{{ momentOf(other!.at) }}</th><th>{{ momentOf(take.at) }}</th></tr></thead>
         <tbody>
           <tr v-for="[what, before, then] in differences" :key="what" :class="{ other: before !== then }">
             <td>{{ what }}</td>

@@ -1,12 +1,20 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { ask, byId } from '../api/client'
 import { single } from './kept'
-import type { CardBody, LessonItem, Scale } from '../api/types'
+import type { CardBody, LessonItem, Play, Scale } from '../api/types'
+import type { Beats } from '../geometry/play'
 
 /** The name under which a browser keeps what a lesson is played from. */
 export const sheetsOf = (lesson: number): string => `fawnmoss.lesson.${lesson}.sheets`
 
-type Excerpt = Pick<Scale, 'chart' | 'musicxml' | 'strings'> & { tempo: number | null }
+/** play: what it is counted in by; what was kept long ago has none. */
+type Excerpt = Pick<Scale, 'chart' | 'musicxml' | 'strings'> & { tempo: number | null; play?: Beats | null }
+
+/** A scale of a lesson as it is asked for, in one of its keys. */
+export function scaleOf({ kind, octaves, begins, to, rhythm, slur }: NonNullable<LessonItem['line']>, key: string) {
+  return { key, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }
+}
+const beats = ({ bar, beat, first, bars, clicks }: Play): Beats => ({ bar, beat, first, bars, clicks })
 
 /**
  * What an item of a lesson is played from: a scale in one of its keys, the chart's worst spots, or the whole tune. What was seen, and all
@@ -26,15 +34,15 @@ export function useExcerpt(item: Ref<LessonItem | undefined>, pupil: number, les
   let asked = 0
 
   async function ofScale(line: NonNullable<LessonItem['line']>, inKey: string): Promise<Excerpt> {
-    const { kind, octaves, begins, to, rhythm, slur } = line
-    const query = { pupil_id: pupil, key: inKey, octaves, begins, to, rhythm, slur, ...(kind ? { kind } : {}) }
-    return { ...(await ask('get', '/api/scale', { params: { query } })), tempo: null }
+    const { play, ...found } = await ask('get', '/api/scale', { params: { query: { pupil_id: pupil, ...scaleOf(line, inKey) } } })
+    return { ...found, tempo: null, play: play && beats(play) }
   }
   async function ofTune(chart: number, kind: string): Promise<Excerpt | null> {
     const view = await ask('get', '/api/charts/{id}', byId(chart))
     const bars = kind === 'spots' ? [...new Set(view.chart.spots.slice(0, 2).flatMap((spot) => spot.bars))].sort((a, b) => a - b) : []
     const body: CardBody = (await ask('post', '/api/charts/{id}/work', { ...byId(chart), body: { bars, minutes_per_day: 15 } })).body
-    return body.chart ? { chart: body.chart, musicxml: body.musicxml!, strings: body.strings!, tempo: view.tempo } : null
+    const { chart: notes, musicxml, strings, play } = body
+    return notes ? { chart: notes, musicxml: musicxml!, strings: strings!, tempo: view.tempo, play: play && beats(play) } : null
   }
   /** From the server, and kept; else as it was kept. */
   async function fetched(one: LessonItem, inKey: string): Promise<Excerpt | null> {

@@ -33,6 +33,3 @@ export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday',
 
 /** To choose one from. */
 export const DAYS = WEEKDAYS.map((title, index) => ({ value: index + 1, title }))
-
-/** "16:05", where the reader is. */
-export const timeOf = (iso: string): string => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Heard, HeardNote } from '../api/types'
-import { centsWords, clockWords, compared, marksOf, noteAt, signOf, stretchOf } from './heard'
+import { centsWords, compared, marksOf, noteAt, signOf, stretchOf } from './heard'
+import { clockWords } from './lesson'
 
 const note = (index: number, more: Partial<HeardNote> = {}): HeardNote => ({
   index, pass: 1, bar: 1 + Math.floor(index / 2), beat: '1', written: 'D4', heard: 'D4', onset: index, late: 0, cents: 0, spread: 4,

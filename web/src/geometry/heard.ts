@@ -89,6 +89,3 @@ export function centsWords(cents: number): string {
   const whole = Math.round(Math.abs(cents))
   return whole === 0 ? 'right' : `${whole} ${whole === 1 ? 'cent' : 'cents'} ${cents < 0 ? 'low' : 'high'}`
 }
-
-/** "1:05" */
-export const clockWords = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`

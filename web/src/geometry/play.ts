@@ -36,13 +36,6 @@ export function programme(play: Play, wish: Wish): Programme {
 /** What a click needs to know of what it goes with. */
 export type Beats = Pick<Play, 'bar' | 'beat' | 'first' | 'bars' | 'clicks'>
 
-/** The same of a meter such as 6/8: lengths of a bar and a beat in quarters; beats of 6/8 and the like are dotted. */
-export function measured(meter: string): Beats {
-  const [over, under] = ({ C: [4, 4], 'C|': [2, 2] }[meter] ?? meter.split('/').map(Number)) as [number, number]
-  const compound = under === 8 && over % 3 === 0 && over > 3
-  return { bar: (over * 4) / under, beat: compound ? 1.5 : 4 / under, first: 0, bars: [], clicks: null }
-}
-
 /** What is counted before a start on the first note: length of the count-in and its clicks, going on for `more` quarters after it. */
 export function countIn(play: Beats, more = 0): { length: number; clicks: Programme['clicks'] } {
   const length = before(play, 0)

@@ -13,3 +13,26 @@ export function together(series: { points: { on: string; tempo: number }[] }[]):
   const days = [...new Set(series.flatMap((one) => one.points.map((point) => point.on)))].sort()
   return { days, values: series.map((one) => days.map((day) => one.points.filter((point) => point.on === day).at(-1)?.tempo ?? null)) }
 }
+
+const SHAPES = ['circle', 'rect', 'triangle', 'rectRot', 'star', 'cross'] as const
+const DASHES = [[], [6, 3], [2, 3], [9, 3, 2, 3], [1, 4], [12, 4]]
+/** So many lines can be told apart. */
+export const LINES = SHAPES.length
+
+/** How the lines of a plot look: each has a point shape and a dash of its own. colors: of the theme. */
+export function lineLook(index: number, { primary, secondary }: Record<string, string>) {
+  const color = (index % 2 ? secondary : primary)!
+  return { borderColor: color, backgroundColor: color, spanGaps: true, pointStyle: SHAPES[index], pointRadius: 4, borderWidth: 2, borderDash: DASHES[index]! }
+}
+
+/** A plot of such lines. y: what its upright axis has besides. */
+export function lineOptions<Y>(dark: boolean, y: Y) {
+  const { axis, legend } = axes(dark)
+  return {
+    responsive: true,
+    maintainAspectRatio: false,
+    animation: false as const,
+    scales: { x: axis, y: { ...axis, ...y } },
+    plugins: { legend: { ...legend, position: 'bottom' as const, labels: { ...legend.labels, usePointStyle: true } } },
+  }
+}

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiMicrophone } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, byId, Trouble } from '../api/client'
@@ -13,6 +12,7 @@ import NotePanel from '../components/NotePanel.vue'
 import PencilPanel from '../components/PencilPanel.vue'
 import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
+import RecordButton from '../components/RecordButton.vue'
 import RecordHere from '../components/RecordHere.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
 import StaleDialog from '../components/StaleDialog.vue'
@@ -197,7 +197,7 @@ useKeys((event) => {
         <router-link :to="`/tunes/${chart.view.tune_id}`">Mend it on the writing desk</router-link>
       </p>
       <PlayBar class="hear">
-        <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
+        <RecordButton v-model="recording" />
       </PlayBar>
       <RecordHere
         v-if="recording" class="recording" :pupil-id="chart.view.pupil_id" :tempo="player.tempo" :play="() => player.load()"

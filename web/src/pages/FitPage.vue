@@ -1,20 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { ask, byId } from '../api/client'
 import type { Fit } from '../api/types'
 import PdfLink from '../components/PdfLink.vue'
 import { useAct } from '../composables/useAct'
+import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
 import { usePaper } from '../composables/usePaper'
 import { fullDate, shortDate } from '../geometry/dates'
 import { measureOf } from '../geometry/words'
-import { usePupils } from '../stores/pupils'
 
 /** Size, string length and tapes of a pupil's instrument, and the strip to print. */
 const route = useRoute()
-const router = useRouter()
-const pupils = usePupils()
 const paper = usePaper()
 const id = computed(() => Number(route.params.id))
 const temperament = ref('equal')
@@ -27,15 +25,12 @@ const { busy, said, trouble, act, errors } = useAct()
 watch([id, temperament], () => void load(), { immediate: true })
 watch(fit, (found, before) => {
   if (!found) return
-  pupils.choose(found.pupil.id)
   if (before?.pupil.id !== found.pupil.id)
     chosen.value = found.tapes.some((tape) => !tape.taken_off)
       ? found.tapes.filter((tape) => !tape.taken_off).map((tape) => tape.semitones)
       : found.places.map((place) => place.semitones)
 })
-watch(() => pupils.currentId, (other) => {
-  if (other && fit.value && other !== fit.value.pupil.id) void router.push(`/pupils/${other}/fit`)
-})
+useChosenPupil(() => fit.value?.pupil.id, (other) => `/pupils/${other}/fit`)
 
 const TEMPERAMENTS = [
   { value: 'equal', title: 'equal, as a piano' },

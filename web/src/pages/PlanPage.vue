@@ -3,15 +3,14 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, byId, localDate, Trouble } from '../api/client'
 import type { PlanItem } from '../api/types'
+import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, longDate, shortDate } from '../geometry/dates'
 import { dropped, loosened, moved, noWishes, titleOf, wishesInput, wishesOf, type Wishes } from '../geometry/lesson'
-import { usePupils } from '../stores/pupils'
 
 /** The plan of one lesson: what, how long and why; change one thing and the rest refits. */
 const route = useRoute()
 const router = useRouter()
-const pupils = usePupils()
 const pupilId = computed(() => Number(route.params.id))
 const day = computed(() => (typeof route.query.date === 'string' ? route.query.date : null))
 const { data: plan, problem, load } = useLoad(() =>
@@ -30,13 +29,10 @@ let next: (() => void) | null = null
 watch([pupilId, day], () => void load(), { immediate: true })
 watch(plan, (found) => {
   if (!found || saving.value) return
-  pupils.choose(found.pupil.id)
   wishes.value = wishesOf(found)
   version.value = found.lesson?.lock_version ?? 0
 })
-watch(() => pupils.currentId, (id) => {
-  if (id && plan.value && id !== plan.value.pupil.id) void router.push(`/pupils/${id}/plan`)
-})
+useChosenPupil(() => plan.value?.pupil.id, (id) => `/pupils/${id}/plan`)
 
 const begun = computed(() => plan.value?.lesson && plan.value.lesson.status !== 'planned')
 const KINDS: Record<PlanItem['kind'], string> = {

@@ -1,26 +1,21 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { ask, byId, localDate } from '../api/client'
+import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
 import { daysOn, shortDate } from '../geometry/dates'
 import { tickDate } from '../geometry/plots'
-import { usePupils } from '../stores/pupils'
 
 /** How a pupil gets on, drawn from marks; the numbers stand behind every plot. */
 const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
 const BarPlot = defineAsyncComponent(() => import('../components/BarPlot.vue'))
 const TempoPlot = defineAsyncComponent(() => import('../components/TempoPlot.vue'))
 const route = useRoute()
-const router = useRouter()
-const pupils = usePupils()
 const weeks = ref(14)
 const { data: found, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/progress', byId(Number(route.params.id), { weeks: weeks.value })))
 watch([() => route.params.id, weeks], () => void load(), { immediate: true })
-watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
-watch(() => pupils.currentId, (id) => {
-  if (id && found.value && id !== found.value.pupil.id) void router.push(`/pupils/${id}/progress`)
-})
+useChosenPupil(() => found.value?.pupil.id, (id) => `/pupils/${id}/progress`)
 const from = computed(() => daysOn(localDate(), -7 * weeks.value))
 const told = computed(() => found.value?.practice.some((week) => week.reported))
 const AREAS = [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onUnmounted, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { ask, byId, localDate, Trouble } from '../api/client'
 import type { CardSummary, Hold, Mark, MarkInput, Promised, Pupil } from '../api/types'
 import HomeNotes from '../components/HomeNotes.vue'
@@ -16,6 +16,7 @@ import PupilForm from '../components/PupilForm.vue'
 import SmallPicture from '../components/SmallPicture.vue'
 import StoneDetail from '../components/StoneDetail.vue'
 import NewTakes from '../components/NewTakes.vue'
+import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
 import { usePictures } from '../composables/usePictures'
 import { shortDate, slotWords } from '../geometry/dates'
@@ -26,7 +27,6 @@ import { useSession } from '../stores/session'
 
 const ProgressPlot = defineAsyncComponent(() => import('../components/ProgressPlot.vue'))
 const route = useRoute()
-const router = useRouter()
 const pupils = usePupils()
 const session = useSession()
 const { data: pupil, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}', byId(Number(route.params.id))))
@@ -39,12 +39,8 @@ const unsent = ref<MarkInput | null>(null)
 const cleared = ref('')
 const mine = ref('')
 
-watch(() => pupil.value?.id, (id) => id && pupils.choose(id))
 watch(() => route.params.id, (id) => id && load(), { immediate: true })
-// Another pupil chosen at the top: this page shows that one, under its own address.
-watch(() => pupils.currentId, (id) => {
-  if (id && pupil.value && id !== pupil.value.id) void router.push(`/pupils/${id}`)
-})
+useChosenPupil(() => pupil.value?.id, (id) => `/pupils/${id}`)
 
 const pictures = usePictures(() => pupil.value?.instrument)
 const stone = computed(() => pupil.value?.path.find((one) => one.id === open.value) ?? null)

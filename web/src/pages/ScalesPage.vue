@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiMicrophone } from '@mdi/js'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ask, Trouble } from '../api/client'
@@ -8,6 +7,7 @@ import ChartSheet from '../components/ChartSheet.vue'
 import HandMap from '../components/HandMap.vue'
 import NewInIt from '../components/NewInIt.vue'
 import PlayBar from '../components/PlayBar.vue'
+import RecordButton from '../components/RecordButton.vue'
 import RecordHere from '../components/RecordHere.vue'
 import { printPage, usePaper } from '../composables/usePaper'
 import { positionItems } from '../geometry/bands'
@@ -93,15 +93,15 @@ async function load(): Promise<void> {
     fourth: weak.value ? form.fourth : 'open',
     rhythm: form.rhythm,
     slur: form.slur,
-    version: form.version
+    version: form.version,
+    ...(form.positions.length ? { positions: form.positions.join(',') } : {})
   }
-  wished.value = { ...wish, ...(form.positions.length ? { positions: form.positions.join(',') } : {}) }
+  wished.value = wish
   try {
     const query = {
       ...pupils.subject,
       ...wish,
-      ...(form.tempo ? { tempo: wholeOf(form.tempo) } : {}),
-      ...(form.positions.length ? { positions: form.positions.join(',') } : {})
+      ...(form.tempo ? { tempo: wholeOf(form.tempo) } : {})
     }
     const found = await ask('get', '/api/scale', { params: { query } })
     if (own !== asked) return
@@ -160,12 +160,12 @@ async function keep(): Promise<void> {
       <div>
         <p v-if="problem && !named.includes(String(problem.where.field))" class="problem" role="alert">{{ problem.text }}</p>
         <PlayBar v-if="scale" class="mb-2">
-          <v-btn :prepend-icon="mdiMicrophone" :aria-expanded="recording" @click="recording = !recording">{{ recording ? 'Not now' : 'Record' }}</v-btn>
+          <RecordButton v-model="recording" />
         </PlayBar>
         <RecordHere
           v-if="scale && recording" :pupil-id="pupils.currentId ?? null" :tempo="player.tempo" :play="() => player.load()"
           :about="() => ({ kind: 'scale', scale: wished, tempo: player.tempo, ...pupils.subject })"
-          :shown="(take) => take.kind === 'scale' && take.title === scale!.title"
+          :shown="(take) => take.kind === 'scale' && scale!.title.startsWith(`${take.title},`)"
         />
         <template v-if="scale">
           <p class="spoken" aria-live="polite">{{ selected === null ? '' : accessible(scale.chart.notes[selected]!) }}</p>

@@ -6,26 +6,23 @@ import { inStudio, ofPupil } from '../api/takes'
 import type { TakeShort, WeekPoint } from '../api/types'
 import ConsentAsk from '../components/ConsentAsk.vue'
 import { useAct } from '../composables/useAct'
+import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
 import { fullDate } from '../geometry/dates'
-import { centsWords, clockWords } from '../geometry/heard'
+import { clockWords } from '../geometry/lesson'
+import { centsWords } from '../geometry/heard'
 import { tickDate } from '../geometry/plots'
-import { usePupils } from '../stores/pupils'
 
 /** A pupil's recordings, and what they tell over the weeks: where each finger and pattern lay. */
 const CentsPlot = defineAsyncComponent(() => import('../components/CentsPlot.vue'))
 const route = useRoute()
 const router = useRouter()
-const pupils = usePupils()
 const id = computed(() => Number(route.params.id))
 const { data: found, problem, load } = useLoad(() => ask('get', '/api/pupils/{id}/takes', byId(id.value)))
 const { busy, said, trouble, act } = useAct()
 const most = ref(12)
 watch(id, () => void load(), { immediate: true })
-watch(found, (shown) => shown && pupils.choose(shown.pupil.id))
-watch(() => pupils.currentId, (other) => {
-  if (other && found.value && other !== found.value.pupil.id) void router.push(`/pupils/${other}/takes`)
-})
+useChosenPupil(() => found.value?.pupil.id, (other) => `/pupils/${other}/takes`)
 const WHERE = { desk: 'in the studio', lesson: 'in the lesson', home: 'at home' }
 const STATES = { coming: 'broke off', waiting: 'waits to be listened to', listening: 'is listened to', refused: '', heard: '' }
 const state = (take: TakeShort): string => STATES[take.state] || take.trouble || (take.clean ? 'clean' : '')

@@ -242,7 +242,7 @@ const penWords = computed(() => {
           v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :clef="desk.view.clef" @begin="desk.begin"
           @play="desk.play"
         />
-        <PlayIn v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :title="form.title" @written="playedIn" />
+        <PlayIn v-if="!desk.view.sounds.length" :start="desk.start" :instrument="desk.instrument" :click="desk.view.click" @written="playedIn" />
         <div role="radiogroup" aria-label="Write">
           <label class="choice"><input v-model="hand" type="radio" value="letter" /> by letter</label>
           <label class="choice"><input v-model="hand" type="radio" value="finger" /> by string and finger</label>

@@ -15,6 +15,12 @@ module Fawnmoss
         pitch.name == instrument.slight_ring ? 'slight' : 'none'
       end
 
+      # The open string whose pitch a note is or lies one or two octaves from, the nearest; nil where none answers.
+      def self.answering(instrument, pitch)
+        instrument.open.select { |open| [0, 12, 24].include?((open.midi - pitch.midi).abs) }
+                  .min_by { |open| (open.midi - pitch.midi).abs }
+      end
+
       # The ringing list of an instrument in playing order, lowest string up: every stopped note of first position that
       # rings.
       #   Rings.list(violin).first.to_h # => { string: "G", finger: 1, position: "1", written: "A3", ring: "strong", with: "A" }
@@ -45,12 +51,7 @@ module Fawnmoss
           nil
         end.first
       end
-
-      def self.answering(instrument, pitch)
-        instrument.open.select { |open| [0, 12, 24].include?((open.midi - pitch.midi).abs) }
-                  .min_by { |open| (open.midi - pitch.midi).abs }
-      end
-      private_class_method :stopped, :plain, :answering
+      private_class_method :stopped, :plain
     end
   end
 end

@@ -27,33 +27,25 @@ module Fawnmoss
       def self.tuned(instrument, asked)
         keys = instrument.open.map { instrument.sounding(_1).midi }
         start = instrument.open.index { _1.name == 'A' } || 0
-        keys.map { |key| Cents.hertz((100 * keys[start]) + asked.shift) * pure(key - keys[start]) }
-      end
-
-      # Ratio of a number of fifths (7 semitones) or fourths (5), by which strings are apart.
-      def self.pure(semitones)
-        return (3/2r)**(semitones / 7) if (semitones % 7).zero?
-
-        (semitones % 5).zero? ? (4/3r)**(semitones / 5) : 2**(semitones / 12.0)
+        keys.map { |key| Cents.hertz((100 * keys[start]) + asked.shift) * Theory::Temperament.ratio('pythagorean', key - keys[start]) }
       end
 
       def self.notes(instrument, asked)
         lowest, highest = instrument.open.map { instrument.sounding(_1).midi }.minmax
         key = Theory::Key.parse('C major')
         (lowest..(highest + REACH)).map do |midi|
-          pitch = Notation::MidiIn::Keys.spell(midi + Names.moved(instrument), key)
+          pitch = Names.pitch(midi, key, instrument)
           cents = (100 * midi) + Theory::Temperament.target(asked.temperament, pitch, 'C') + asked.shift
           { written: pitch.to_s, midi:, hertz: Cents.hertz(cents).round(2), ring: ring(instrument, pitch) }
         end
       end
 
-      # The open string that answers a stopped note.
+      # The open string that answers a stopped note; one's own is none.
       def self.ring(instrument, pitch)
-        return if instrument.open.any? { _1.midi == pitch.midi }
-
-        instrument.open.find { [12, 24].include?((_1.midi - pitch.midi).abs) }&.name
+        open = Analysis::Rings.answering(instrument, pitch)
+        open.name if open && open.midi != pitch.midi
       end
-      private_class_method :strings, :tuned, :pure, :notes, :ring
+      private_class_method :strings, :tuned, :notes, :ring
     end
   end
 end

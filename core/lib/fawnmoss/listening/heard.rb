@@ -42,7 +42,7 @@ module Fawnmoss
 
       private
 
-      def told = { well: advice.well, next: advice.next_thing, tempo_step: advice.tempo }
+      def told = advice.then { { well: _1.well, next: _1.next_thing, tempo_step: _1.tempo } }
 
       def finger(string, finger, placement, cents)
         { string: chart.request.instrument.string_names[string], finger:, placement: placement.to_s, notes: cents.size, cents: Middle.of(cents).round(1) + 0.0 }

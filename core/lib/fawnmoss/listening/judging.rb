@@ -44,7 +44,8 @@ module Fawnmoss
 
       # lowest: midi number. Returns Take, nil when it is not of this tune.
       def listened(lowest)
-        frames = Track.of(@sound, lowest: Cents.hertz(100 * lowest), &@going)
+        @novelty ||= Novelty.of(@sound)
+        frames = Track.of(@sound, lowest: Cents.hertz(100 * lowest), novelty: @novelty, &@going)
         tones = Tones.of(frames)
         raise InvalidTake.silent if tones.count(&:clear?) < FEWEST
 

@@ -5,7 +5,10 @@ module Fawnmoss
     # What a heard pitch is called: as it is written for the instrument, spelled as the key would.
     module Names
       # midi: number as it sounds; key: Theory::Key; instrument: Instrument::Instrument. Returns "C#5".
-      def self.of(midi, key, instrument) = Notation::MidiIn::Keys.spell(midi + moved(instrument), key).to_s
+      def self.of(...) = pitch(...).to_s
+
+      # The same as Theory::Pitch.
+      def self.pitch(midi, key, instrument) = Notation::MidiIn::Keys.spell(midi + moved(instrument), key)
 
       # Semitones from where it sounds up to where it is written.
       def self.moved(instrument)

@@ -72,7 +72,8 @@ module Fawnmoss
 
       # lowest: Hz.
       def listened(lowest)
-        frames = Track.of(@sound, lowest:)
+        @novelty ||= Novelty.of(@sound)
+        frames = Track.of(@sound, lowest:, novelty: @novelty)
         tones = Tones.of(frames).select(&:clear?).reject { _1.length < GLANCE }
         tones.each_with_index.map { |tone, at| ending(tone, tones[at + 1], frames) }
       end

@@ -14,16 +14,12 @@ module Fawnmoss
       HALF = 0.5
       KEPT = Advice::KEPT
 
-      # numbers: as of Numbers; before: those of the take of the same chart before it, or nil; both with text or symbol keys. Returns Proposal list.
-      def self.of(numbers, before = nil)
-        now = plain(numbers)
-        last = before && plain(before)
+      # now: as of Numbers.read; last: those of the take of the same chart before it, or nil. Returns Proposal list.
+      def self.of(now, last = nil)
         tune = tune(now, last)
         skills = now[:skills].select { |_, found| found[:notes] >= FEWEST }.map { |id, found| skill(id.to_s, found, now, last) }
         [tune, *skills].compact
       end
-
-      def self.plain(numbers) = JSON.parse(JSON.generate(numbers), symbolize_names: true)
 
       def self.skill(id, found, now, last)
         again = last && last[:skills][id.to_sym]
@@ -71,7 +67,7 @@ module Fawnmoss
       def self.speed(now) = now[:tempo][:played] && "at #{now[:tempo][:played].round} of #{now[:tempo][:asked]}"
       def self.share(found) = found[:right].fdiv(found[:notes])
       def self.at_tempo?(now) = !now[:tempo][:played].nil? && now[:tempo][:played] >= KEPT * now[:tempo][:asked]
-      private_class_method :plain, :sentence, :skill, :value, :tune, :slips, :plural, :right, :beside, :speed, :share, :at_tempo?
+      private_class_method :sentence, :skill, :value, :tune, :slips, :plural, :right, :beside, :speed, :share, :at_tempo?
     end
   end
 end

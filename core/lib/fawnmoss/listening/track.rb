@@ -23,11 +23,13 @@ module Fawnmoss
       SILENCE = -80 # dB: nothing is looked for in softer frames
       SLACK = 0.2 # of a period by which a multiple may lie beside its place
       SAMPLES = 200 # in a period of the lowest note: more are not needed, and are thinned out
-
       TELLING = 200 # frames between two words of how far it is
 
-      # sound: Sound; lowest: Hz, of the lowest note that can come; going: called with the share that is done, 0..1. Returns Frames.
-      def self.of(sound, lowest:, &going) = new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames(Novelty.of(sound), &going)
+      # sound: Sound; lowest: Hz, of the lowest note that can come; novelty: as of Novelty, for whoever looks at a sound twice; going: called with the share
+      # that is done, 0..1. Returns Frames.
+      def self.of(sound, lowest:, novelty: Novelty.of(sound), &going)
+        new(sound.thinned((sound.rate / (lowest * SAMPLES)).floor), lowest).frames(novelty, &going)
+      end
 
       def initialize(sound, lowest)
         @rate = sound.rate

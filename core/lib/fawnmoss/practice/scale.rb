@@ -22,6 +22,16 @@ module Fawnmoss
         raise InvalidInput.new("#{value.inspect} is not possible here", where: { field: field.to_s }, remedy: "Choose #{CHOICES.fetch(field).to_a.join(', ')}.")
       end
 
+      # What a scale is called, without its octaves. kind: of ScaleNotes::KINDS, nil for the usual one of the key's mode.
+      #   Scale.called(Key.parse('D major'), 'arpeggio') # => "D major arpeggio"
+      def self.called(key, kind = nil)
+        kind ||= usual(key)
+        "#{key.tonic} #{kind == 'arpeggio' ? "#{key.mode} arpeggio" : kind.tr('-', ' ')}"
+      end
+
+      # Its kind where none is named.
+      def self.usual(key) = key.mode == 'minor' ? 'natural-minor' : 'major'
+
       # instrument; key: Theory::Key; kind: of ScaleNotes::KINDS; octaves; positions: names; fourth: of FOURTHS; to: of ENDS;
       # begins: of STARTS, or the octave of the first tonic as written (4 is middle C's); rhythm: Rhythm; slur: notes to a bow (1..8), a
       # list of groups such as [3, 2], or 'octave'. Raises InvalidInput naming the field.
@@ -29,7 +39,7 @@ module Fawnmoss
                      slur: 1)
         @instrument = instrument
         @key = key
-        @kind = Scale.choice(:kind, kind || (key.mode == 'minor' ? 'natural-minor' : 'major'))
+        @kind = Scale.choice(:kind, kind || Scale.usual(key))
         @octaves = Scale.choice(:octaves, octaves)
         @fourth = Scale.choice(:fourth, fourth)
         @begins = begins.is_a?(Integer) ? begins : Scale.choice(:begins, begins)
@@ -57,7 +67,7 @@ module Fawnmoss
 
       private
 
-      def title = "#{@key.tonic} #{@kind == 'arpeggio' ? "#{@key.mode} arpeggio" : @kind.tr('-', ' ')}, #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'}"
+      def title = "#{Scale.called(@key, @kind)}, #{@octaves} #{@octaves == 1 ? 'octave' : 'octaves'}"
       def school = @fourth == 'fourth' ? 'fourth' : 'open'
 
       # Slurs that the rhythm brings along go before a count of notes to a bow.

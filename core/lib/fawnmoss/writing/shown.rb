@@ -5,9 +5,11 @@ module Fawnmoss
     # What a page shows of a desk, as plain data.
     class Shown
       # desk: Desk. Returns { text:, musicxml:, cursor:, anchor:, pen:, sounds:, hand:, odd:, notices:, key:, meter:, tempo:, clef:, pickup:, bars:,
-      # pad: };
+      # click:, pad: };
       # text is ABC, '' while there is no note; sounds: by number the note ids it is drawn with and the index of its bar; hand: what is in hand, or
-      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; pad: by string, the highest first, what each finger gives there.
+      # nil; odd: the bars that do not add up; key to clef: of the bar in hand; click: lengths
+      # of its bar and of its beat in quarters, for who plays to it (without a meter four quarters); pad: by string, the highest first, what each
+      # finger gives there.
       def self.of(desk) = new(desk).plain
 
       # What of it takes a page back to a desk: { text:, cursor:, anchor:, pen:, pickup: }.
@@ -36,7 +38,13 @@ module Fawnmoss
       # Of the bar in hand.
       def holding
         bar = @sheet.bars[@desk.cursor ? @sheet.place(@desk.cursor).first : 0] || @sheet.start
-        { key: bar.key.name, meter: bar.meter.free? ? 'none' : bar.meter.to_s, tempo: bar.tempo, clef: bar.clef || 'treble', pad: pad(bar.key) }
+        { key: bar.key.name, meter: bar.meter.free? ? 'none' : bar.meter.to_s, tempo: bar.tempo, clef: bar.clef || 'treble', pad: pad(bar.key),
+          click: click(bar.meter) }
+      end
+
+      def click(meter)
+        meter = Theory::Meter.parse('C') if meter.free?
+        { bar: meter.bar_length.to_f, beat: meter.beat_length.to_f }
       end
 
       def pen = { **@desk.pen.to_plain.transform_keys(&:to_sym), string: @desk.pen.string || @desk.instrument.string_names.last }
