@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask, byId } from '../api/client'
 import type { Fit } from '../api/types'
+import OfPupil from '../components/OfPupil.vue'
 import PdfLink from '../components/PdfLink.vue'
 import { useAct } from '../composables/useAct'
 import { useChosenPupil } from '../composables/useChosenPupil'
@@ -70,7 +71,7 @@ const off = (tape: number) => send(() => ask('post', '/api/tapes/{id}/off', { ..
     <template v-if="fit">
       <header>
         <h1>Fit and tapes</h1>
-        <span class="quiet"><router-link :to="`/pupils/${id}`">{{ fit.pupil.name }}</router-link>, {{ fit.pupil.instrument }} {{ fit.pupil.size }}</span>
+        <OfPupil :pupil="fit.pupil" />
       </header>
       <p v-if="fit.due" class="fawn">{{ fit.due }}</p>
       <div class="columns">

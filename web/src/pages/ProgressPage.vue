@@ -32,7 +32,7 @@ const AREAS = [
     <template v-if="found">
       <header>
         <h1>Progress</h1>
-        <span class="quiet"><router-link :to="`/pupils/${found.pupil.id}`">{{ found.pupil.name }}</router-link>, {{ found.pupil.instrument }}</span>
+        <OfPupil :pupil="found.pupil" />
         <span class="push out">
           <v-select
             v-model="weeks" :items="[8, 14, 26, 52].map((value) => ({ value, title: `${value} weeks` }))" aria-label="How far back"

@@ -5,6 +5,7 @@ import { ask, byId } from '../api/client'
 import { inStudio, ofPupil } from '../api/takes'
 import type { TakeShort, WeekPoint } from '../api/types'
 import ConsentAsk from '../components/ConsentAsk.vue'
+import OfPupil from '../components/OfPupil.vue'
 import { useAct } from '../composables/useAct'
 import { useChosenPupil } from '../composables/useChosenPupil'
 import { useLoad } from '../composables/useLoad'
@@ -56,7 +57,7 @@ const remove = (take: TakeShort) => act(async () => {
     <template v-if="found">
       <header>
         <h1>Recordings</h1>
-        <span class="quiet"><router-link :to="`/pupils/${found.pupil.id}`">{{ found.pupil.name }}</router-link>, {{ found.pupil.instrument }}</span>
+        <OfPupil :pupil="found.pupil" />
         <span class="push"><v-btn :to="`/tuner`">Tuner</v-btn></span>
       </header>
       <ConsentAsk :name="found.pupil.name" :allowed="found" :permission="ofPupil(id)" @change="load" />

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ask, byId } from '../api/client'
 import type { RoutineStep } from '../api/types'
+import OfPupil from '../components/OfPupil.vue'
 import RoutineSteps from '../components/RoutineSteps.vue'
 import SmallPicture from '../components/SmallPicture.vue'
 import { useLoad } from '../composables/useLoad'
@@ -54,7 +55,7 @@ function start(): void {
     <template v-if="found">
       <header>
         <h1>Warm-up</h1>
-        <span class="quiet"><router-link :to="`/pupils/${found.pupil.id}`">{{ found.pupil.name }}</router-link>, {{ found.pupil.instrument }}</span>
+        <OfPupil :pupil="found.pupil" />
         <span class="push">
           <v-btn v-if="gone === null" variant="flat" color="primary" @click="start">Lead through it</v-btn>
           <v-btn v-else variant="outlined" @click="stop">Stop</v-btn>
