@@ -31,7 +31,8 @@ module FawnmossServer
               restores: Limits.new(seats: 1, queue: 2, own: 1, seconds: 180), # a file with a pupil or a studio, checked row by row
               pages: Limits.new(seats: 1, queue: 7, own: 8, seconds: nil), # PDFs, which Chromium makes
               takes: Limits.new(seats: 2, queue: 2, own: 2, seconds: 120, nice: 12), # recordings, which wait in a line of their own (Hearing)
-              looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60) }.freeze # what tunes ask for, in the background
+              looking: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60), # what tunes ask for, in the background
+              learning: Limits.new(seats: 1, queue: 2, own: 2, seconds: 60, nice: 12) }.freeze # a studio's hand, which nobody waits for
     MEMORY = 900_000_000 # bytes that a job may take beyond what its process had
     NICE = 5 # what answers requests goes first; on a busy machine a job still gets its share
 

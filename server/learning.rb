@@ -1,17 +1,19 @@
 # frozen_string_literal: true
 
 module FawnmossServer
-  # Learns a studio's own hand from the marks on its charts, in a process apart, whenever they are others than those it was learnt from.
+  # Learns a studio's own hand from the marks on its charts, in a process apart, whenever they are others than those it was learnt from. One thread a server
+  # process, besides that which looks at tunes: nobody waits for it, and it may take a minute.
   module Learning
     KEPT = 600 # seconds: marks that nobody changed for so long are kept; so are those of a chart that is on a card
     MOST = Fawnmoss::Learning::Learner::MOST * Fawnmoss::Learning::Tastes::FAMILIES.size # charts looked at, the latest
+    BEHIND = Behind.new(:learning) { |studio_id| Lease.hold(FawnmossServer.db, "learns of #{studio_id}") { renew(studio_id) } }
 
     # Learns anew if there is anything new, when the background has time. True while there is.
     def self.wake(studio_id)
       return false if print(studio_id) == Models::Hand.for(studio_id).print
 
-      Looking.wake(studio_id)
-      !FawnmossServer.settings.looks_at_once
+      BEHIND.idle? ? renew(studio_id) : BEHIND.give(studio_id)
+      !BEHIND.idle?
     end
 
     # Learns anew if there is anything new, here and now.
@@ -51,7 +53,7 @@ module FawnmossServer
       charts = kept(studio_id).eager(:tune, :pins, :pupil).all.reverse
       charts.each { _1.subject(Date.today).ready }
       said = said(studio_id)
-      Apart.run(:looking, nil) do
+      Apart.run(:learning, nil) do
         found = charts.map { |chart| value(chart, said) }
         habits = Fawnmoss::Learning::Habits.new(FawnmossServer.catalogue.tastes).list(found)
         hand = Fawnmoss::Learning::Learner.new(FawnmossServer.catalogue.tastes).learn(found, off: said.select { |_, row| row[:off] }.keys)

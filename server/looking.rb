@@ -3,28 +3,35 @@
 module FawnmossServer
   # Looks at tunes in the background: works out, in processes apart, what they ask for in the kinds of request that a studio's shelf is
   # seen through; then what is new in the marks on charts (Learning). One thread a server process; no two
-  # processes do the same work (Lease).
+  # processes do the same work (Lease). It is done in turns, so that a large shelf holds up no other studio, and so that what somebody
+  # waits for is next.
   module Looking
-    FIRST = 24 # tunes in the first go, so that something shows soon
-    BATCH = 400 # and in every other: a process that has seen many is quicker
+    FIRST = 24 # tunes in the first turn of a kind somebody waits for, so that something shows soon
+    BATCH = 200 # and in every other: a process that has seen many is quicker
     LETTERS = 400_000 # and no more text than this
-    BEHIND = Behind.new(:looking) { |studio_id, kind_id| look(studio_id, kind_id && Models::DemandKind[kind_id]) }
+    BEHIND = Behind.new(:looking) { |studio_id, kind_id| turn(studio_id, kind_id && Models::DemandKind[kind_id]) && BEHIND.give(studio_id) }
 
     # There may be something to look at in a studio. first: DemandKind that somebody waits for.
-    def self.wake(studio_id, first = nil) = BEHIND.idle? ? look(studio_id, first) : BEHIND.give(studio_id, first&.id)
+    def self.wake(studio_id, first = nil)
+      return BEHIND.give(studio_id, first&.id) unless BEHIND.idle?
 
-    # Everything of a studio that is not looked at yet, the kind somebody waits for first.
-    def self.look(studio_id, first = nil)
-      alone(studio_id) do
+      nil while turn(studio_id, first)
+    end
+
+    # One batch of what is not looked at yet, of the kind somebody waits for when there is any. True when there may be more.
+    def self.turn(studio_id, first = nil)
+      more = alone(studio_id) do
         Models::DemandKind.tidy(studio_id) unless first
-        kinds = Models::DemandKind.current(studio_id).all
-        [first, *kinds].compact.uniq(&:id).each { |kind| batch(kind, FIRST) && (nil while batch(kind, BATCH)) }
-        Learning.renew(studio_id)
+        batch(first, FIRST) || Models::DemandKind.current(studio_id).any? { |kind| batch(kind, BATCH) }
       end
+      Learning.wake(studio_id) unless more
+      more
     end
 
     # Looks at some tunes; false when there were none, or when what was found has no place any more.
     def self.batch(kind, most)
+      return false unless kind
+
       tunes = within(kind.unseen.order(Sequel[:tunes][:id]).limit(most).all)
       return false if tunes.empty?
 
@@ -78,6 +85,6 @@ module FawnmossServer
 
     # While the block runs no other process looks at this studio; nothing happens when one does already.
     def self.alone(studio_id, &) = Lease.hold(FawnmossServer.db, "looks at #{studio_id}", &)
-    private_class_method :look, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
+    private_class_method :turn, :batch, :within, :asks, :alone_asks, :count, :say, :too_long, :none, :alone
   end
 end

@@ -93,7 +93,7 @@ RSpec.describe 'A studio’s own hand' do
     marked_charts
     other = violin('c B A G|F4|', title: 'Home again')
     hand
-    allow(FawnmossServer::Looking).to receive(:wake)
+    allow(FawnmossServer::Learning).to receive(:wake).and_return(true)
     hand({ off: true }, taste: 'stretch')
     expect(again(other)[:hand]).to be(true)
     hand({ off: true }, taste: 'fourth')
@@ -104,7 +104,7 @@ RSpec.describe 'A studio’s own hand' do
     marked_charts
     allow(FawnmossServer::Apart).to receive(:run).and_wrap_original do |run, *more, &work|
       found = run.call(*more, &work)
-      if more == [:looking, nil]
+      if more == [:learning, nil]
         FawnmossServer.db[:hand_tastes].insert_ignore.insert(studio_id: FawnmossServer.db[:charts].reverse(:id).get(:studio_id), taste: 'fourth', off: true)
       end
       found
@@ -118,11 +118,11 @@ RSpec.describe 'A studio’s own hand' do
     hand
     allow(FawnmossServer::Apart).to receive(:run).and_call_original
     2.times { hand }
-    expect(FawnmossServer::Apart).not_to have_received(:run).with(:looking, anything)
+    expect(FawnmossServer::Apart).not_to have_received(:run).with(:learning, anything)
     kept = FawnmossServer.db[:hands].get(:body)
     late = save_chart(violin('e c B A|G2 D2|', title: 'By the mill'), pins: [pin('n4', finger: 4)])
     age(late, 3600)
-    allow(FawnmossServer::Apart).to receive(:run).with(:looking, anything).and_raise(FawnmossServer::Apart::Failed)
+    allow(FawnmossServer::Apart).to receive(:run).with(:learning, anything).and_raise(FawnmossServer::Apart::Failed)
     hand
     expect(FawnmossServer.db[:hands].get(:body)).to eq(kept)
   end

@@ -112,6 +112,21 @@ RSpec.describe 'the shelf' do
     expect(status).to eq(201)
   end
 
+  it 'looks first at what somebody waits for, a part of it in each turn, and has the hand learnt when nothing is left' do
+    four
+    looking = FawnmossServer::Looking
+    allow(looking).to receive(:wake)
+    allow(FawnmossServer::Learning).to receive(:wake)
+    %w[violin cello viola].each { |instrument| shelf(instrument:) }
+    violin, cello, viola = kinds = FawnmossServer::Models::DemandKind.order(:id).all
+    stub_const('FawnmossServer::Looking::FIRST', 3)
+    left = -> { kinds.map { _1.unseen.count } }
+    turns = [cello, nil, nil, nil, nil].map { |first| [looking.send(:turn, violin.studio_id, first), left.call] }
+    expect(turns).to eq([[true, [4, 1, 4]], [true, [4, 1, 0]], [true, [4, 0, 0]], [true, [0, 0, 0]], [false, [0, 0, 0]]])
+    expect(viola.unseen.count).to eq(0)
+    expect(FawnmossServer::Learning).to have_received(:wake).once
+  end
+
   it 'is looked at in the background, a studio by one process at a time', :own_rows do
     allow(FawnmossServer).to receive(:settings).and_return(FawnmossServer.settings.dup.tap { _1.looks_at_once = false })
     add_tune('D E F G|', title: "Behind #{rand(1_000_000)}")
