@@ -10,7 +10,7 @@ module FawnmossData
 
   # Returns a Fawnmoss::Catalogue.
   def self.load
-    read = %w[instruments weights bow_weights tastes drills warm_ups sizes first_lessons pictures].to_h { |name| [name.to_sym, read("#{name}.yml")] }
+    read = %w[instruments weights bow_weights together tastes drills warm_ups sizes first_lessons pictures].to_h { |name| [name.to_sym, read("#{name}.yml")] }
     Fawnmoss::Catalogue.new(**read, skills: skills(FOLDER))
   end
 

@@ -70,6 +70,23 @@ RSpec.describe 'bin/fawnmoss' do
     expect(out.lines.first).to eq("G string, finger 1: A3 rings strongly with open A\n")
   end
 
+  it 'writes parts, harmony and rounds' do
+    _, out, = run('part', steps, '--kind', 'second', '--for', 'viola')
+    found = JSON.parse(out)
+    expect([found['side'], found['notes'].size, found['notes'].first.keys, found['harmony'].map { _1['chord'] }.uniq - %w[D A A7 G], found['chart']['tune']['title']])
+      .to eq(['below', 8, %w[bar beat length written midi set why others], [], 'Five steps, second voice'])
+    code, out, = run('part', steps, '--kind', 'second', '--for', 'violin', '--above', '--notes', '1:1=A4', '--with-tune', '--format', 'abc')
+    expect([code, out]).to match([0, /V:1\n.*V:2 name="Five steps, second voice".*\n.*A2?/m])
+    expect(run('part', steps, '--kind', 'bass', '--for', 'cello', '--level', 'Left hand', '--format', 'musicxml')[1]).to include('Five steps, bass line')
+    expect(run('harmony', steps, '--chords', '1:3=Bm', '--format', 'text')[1]).to include('bar 1, beat 3: Bm (as you set it')
+    expect(JSON.parse(run('round', steps)[1])['round']).to be(false)
+    expect(run('part', steps, '--kind', 'second', '--for', 'cello', '--above')).to match([1, '', /no second voice above .* There is a drone/])
+    expect(run('part', steps, '--kind', 'second', '--for', 'viola', '--chords', '9:1=A')).to match([1, '', /bar 9, beat 1: there is no place for a chord/])
+    [%w[--kind second], %w[--for viola], %w[--kind polka --for viola], %w[--kind bass --for cello --chords 1=D], %w[--kind bass --for cello --level Master]].each do |words|
+      expect([words, run('part', steps, *words).first]).to eq([words, 2])
+    end
+  end
+
   it 'lists what is in a file, and charts the tune and the voice that are named' do
     book = file("X:1\nT:One\nK:D\nDEFG|\n\nX:2\nT:Two\nL:1/4\nK:G\nV:a\nGABc|\nV:b\nG4|\n\nX:3\nT:Silent\nK:G\nz4|\n")
     code, out, = run('contents', book)

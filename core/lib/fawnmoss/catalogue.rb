@@ -7,14 +7,15 @@ module Fawnmoss
     SCHOOLS = %w[french 1-2-4].freeze # of a pupil of whom nothing else is known
     KEPT = 12 # settings whose fingering tables are kept
 
-    attr_reader :skills, :drills, :warm_ups, :sizes, :tastes, :first_lessons
+    attr_reader :skills, :drills, :warm_ups, :sizes, :tastes, :first_lessons, :together
 
-    # instruments, weights, bow_weights, tastes, warm_ups, sizes, first_lessons, pictures: hashes as in core/data/*.yml; drills: list of entries; skills: as
-    # FawnmossData.skills.
-    def initialize(instruments:, skills:, weights:, bow_weights:, tastes:, drills:, warm_ups:, sizes:, first_lessons:, pictures:)
+    # instruments, weights, bow_weights, together, tastes, warm_ups, sizes, first_lessons, pictures: hashes as in core/data/*.yml; drills: list of
+    # entries; skills: as FawnmossData.skills.
+    def initialize(instruments:, skills:, weights:, bow_weights:, together:, tastes:, drills:, warm_ups:, sizes:, first_lessons:, pictures:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @bow_weights = bow_weights.to_h { |school, table| [school, table.transform_keys(&:to_sym).freeze] }
+      @together = together.freeze
       @drills = Analysis::Drill.table(drills)
       @skills = Path::SkillReader.read(skills)
       @first_lessons = Path::FirstLessons.read(first_lessons, @skills)

@@ -7,6 +7,14 @@ module Fawnmoss
       JOINS = { slur: 'bow.slur', stop: 'bow.same-way', hook: 'bow.hook', lift: 'bow.lift', recovery: 'bow.recovery' }.freeze
       SIGNS = { trill: 'ornament.trill', staccato: 'bow.staccato', accent: 'bow.accent', off_string: 'bow.off-string' }.freeze
 
+      # Skill ids of the left hand on one place, [] on an open string.
+      def self.left_hand(instrument, place)
+        return [] if place.open?
+
+        position = place.hand.name == 'half' ? 'position.half' : 'position.next'
+        [*instrument.hand.skills(place), *(position unless place.hand.first?), *('left.stretch' if place.placement == :extended)]
+      end
+
       # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
       # :slur, :hook, :stop, :lift, :recovery).
       def initialize(instrument, sounds, places, joins)
@@ -25,9 +33,11 @@ module Fawnmoss
         end
       end
 
+      # Score::Played list that per_note is of.
+      def notes = @notes ||= @sounds.flatten
+
       # { skill id => [bar numbers] } in order of first appearance.
       def bars
-        notes = @sounds.flatten
         per_note.each_with_index.with_object({}) do |(ids, index), found|
           ids.each { |id| (found[id] ||= []) << notes[index].bar }
         end.transform_values(&:uniq)
@@ -62,16 +72,7 @@ module Fawnmoss
       end
 
       def left_hand(place)
-        return [] if place.open?
-
-        @left_hand[[place.finger, place.placement, place.hand.name]] ||= [*@instrument.hand.skills(place), *out_of_first(place)]
-      end
-
-      def out_of_first(place)
-        ids = []
-        ids << (place.hand.name == 'half' ? 'position.half' : 'position.next') unless place.hand.first?
-        ids << 'left.stretch' if place.placement == :extended
-        ids
+        @left_hand[[place.finger, place.placement, place.hand.name]] ||= self.class.left_hand(@instrument, place)
       end
 
       def crossing(at)

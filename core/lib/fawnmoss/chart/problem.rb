@@ -15,7 +15,7 @@ module Fawnmoss
         @request = request
         @instrument = request.instrument
         @stored = tune
-        @tune = request.score(tune)
+        @tune = request.score(tune, catalogue)
         @moved = request.transpose.semitones != 0
         @notes = @tune.played
         @sounds = Fingering::Sounds.of(@notes)

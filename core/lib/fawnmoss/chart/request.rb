@@ -6,7 +6,8 @@ module Fawnmoss
     Request = Value.of(
       :instrument, # Instrument::Instrument
       :version,    # 'simple' or 'full'
-      :part,       # 'tune' or 'open', a part on open strings to go with it
+      :part,       # 'tune', or a part to go with it, of Together::Wish::KINDS
+      :wish,       # Together::Wish of what part, nil for the tune and for open strings
       :positions,  # names
       :fourth,     # 'open', 'fourth' or 'either'
       :learnt,     # of :fourth and :stretch, what the hand has
@@ -27,28 +28,23 @@ module Fawnmoss
       :hand        # Learning::Hand: how the studio's own marks moved the prices, or nil
     ) do
       extend Checked
+      include Scored
 
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
-                     hand: nil, part: nil, **bowing)
+                     hand: nil, part: nil, wish: nil, **bowing)
         version = choice('version', version || 'simple')
         part = choice('part', part || 'tune')
-        if part == 'open' # no other finger has a place in it
+        if %w[open drone].include?(part) # no other finger has a place in it
           positions = instrument.positions.fetch('simple')
           fourth = 'open'
         end
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
-        new(instrument:, version:, part:, fourth:,
+        new(instrument:, version:, part:, wish: Scored.wish(part, wish), fourth:,
             positions: known(positions || instrument.positions.fetch(version), instrument),
             learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
             cuts: cuts&.freeze, spots: spots.freeze, hand: (hand unless hand&.none?), **bowing(version, **bowing))
-      end
-
-      # The score to be charted. stored: Score::Tune as it is kept.
-      def score(stored)
-        moved = stored.up(transpose)
-        part == 'open' ? moved.once([:open, instrument.open]) { Together::OpenStrings.of(moved, instrument) } : moved
       end
 
       # Quarters a minute at which a tune is charted: as asked, as printed, or the usual.

@@ -16,6 +16,9 @@ module Fawnmoss
       # The same tune and request -> Outline or Impossible, in a fraction of the time. offers: false leaves those of Impossible out.
       def self.outline(tune, request, catalogue, offers: false) = new(tune, request, catalogue, offers:).outline
 
+      # The same tune and request -> Analysis::Demands or Impossible.
+      def self.demands(tune, request, catalogue) = new(tune, request, catalogue, offers: false).asked
+
       def initialize(tune, request, catalogue, offers: true)
         @problem = Problem.new(tune, request, catalogue, offers:)
         @tune = @problem.tune
@@ -26,6 +29,8 @@ module Fawnmoss
       def chart
         refused || Build.new(@problem, @catalogue).chart
       end
+
+      def asked = refused || demands
 
       def outline
         refused || Outline.new(cost: (@problem.fingers.total + @problem.bows.cost) / 100.0, demand_bars: demands.bars, demand_notes: demands.per_note.tally)

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Fawnmoss
+  module Chart
+    # What a Request charts: the tune in its key, or a part that goes with it.
+    module Scored
+      # What is wanted of a part where nothing is said: Together::Wish, or nil for what needs none. part, wish: of a request.
+      def self.wish(part, wish) = %w[tune open].include?(part) ? nil : (wish || Together::Wish.build(kind: part)).copy(kind: part)
+
+      # The score to be charted. stored: Score::Tune as it is kept; catalogue: Catalogue. Raises InvalidInput where there is no such part.
+      def score(stored, catalogue)
+        moved = stored.up(transpose)
+        case part
+        when 'tune' then moved
+        when 'open' then moved.once([:open, instrument.open]) { Together::OpenStrings.of(moved, instrument) }
+        else made(stored, catalogue).tune
+        end
+      end
+
+      # Together::Part that is charted, nil for the tune and for open strings. stored, catalogue: as of score.
+      def made(stored, catalogue)
+        return unless wish
+
+        moved = stored.up(transpose)
+        moved.once([:part, wish, instrument.open, instrument.sounds_below, positions]) do
+          Together::Part.new(moved, wish.up(transpose), instrument, positions, catalogue.together)
+        end
+      end
+    end
+  end
+end
