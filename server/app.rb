@@ -9,7 +9,7 @@ module FawnmossServer
     set :host_authorization, { permitted_hosts: [] } # checked in Boot::Stack, for every path
 
     helpers Routes::Help
-    register Routes::Account, Routes::Pupils, Routes::Lessons, Routes::Studios, Routes::People, Routes::Tunes, Routes::Charts,
+    register Routes::Account, Routes::Pupils, Routes::Lessons, Routes::Studios, Routes::People, Routes::Tunes, Routes::Charts, Routes::Together,
              Routes::Cards, Routes::Groups, Routes::Takes, Routes::Page
 
     error(Exception) do

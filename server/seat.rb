@@ -11,7 +11,7 @@ module FawnmossServer
         pupils#{ONE}/(marks|holds|promises|lessons|fits|tapes|placing/try)|holds#{ONE}/clear|tapes#{ONE}/off|lessons#{ONE}/(refit|items|day|finish|open|cards)|
         charts|charts#{ONE}/(cards|work)|tunes#{ONE}/cards|cards#{ONE}/link|notes#{ONE}/read|groups#{ONE}/(begin|finish|marks|cards)|
         pupils#{ONE}/consent|takes|takes#{ONE}/(finish|again))\z}x,
-      'PUT' => %r{\A/api/(pupils#{ONE}/plan|lessons#{ONE}|charts#{ONE}|groups#{ONE}/lesson|takes#{ONE}/pieces#{ONE})\z},
+      'PUT' => %r{\A/api/(pupils#{ONE}/plan|lessons#{ONE}|charts#{ONE}(/part)?|groups#{ONE}/lesson|takes#{ONE}/pieces#{ONE})\z},
       'DELETE' => %r{\A/api/(lessons#{ONE}|promises#{ONE}|cards#{ONE}/link|takes#{ONE}|pupils#{ONE}/consent)\z}
     }.freeze
     # What only the owner takes away or looks into.

@@ -8,7 +8,9 @@ RSpec.describe Fawnmoss::Chart::Choices do
     { 'tempo' => 96, 'start' => 'up', 'fourth' => 'open', 'positions' => %w[1 3], 'slurs' => false, 'bowing' => 'strong', 'shift' => 'new', 'slide' => 'new',
       'trill' => 'upper', 'printed' => 'bows', 'transpose' => { 'steps' => -7, 'semitones' => -12 }, 'cuts' => %w[n5 n9],
       'spots' => [{ 'bars' => [3, 4], 'name' => '', 'drill' => 'Slowly.', 'dropped' => false }], 'hand' => false,
-      'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n5', 'to' => 'n6', 'text' => '' }, { 'kind' => 'remark', 'note' => 'n2', 'to' => nil, 'text' => 'Lean.' }] }
+      'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n5', 'to' => 'n6', 'text' => '' }, { 'kind' => 'remark', 'note' => 'n2', 'to' => nil, 'text' => 'Lean.' }],
+      'wish' => { 'kind' => 'second', 'side' => 'above', 'pace' => 'beats', 'pitches' => %w[D4 E4], 'avoid' => [[1, 'E4']], 'chords' => [[3, '1', 'A7']],
+                  'notes' => [[3, '1', 'D4'], [7, '1', 'rest']] } }
   end
 
   it 'is the same after being stored, every choice among them' do
@@ -35,7 +37,7 @@ RSpec.describe Fawnmoss::Chart::Choices do
 
   it 'goes along with a tune that was changed: what is gone is left out' do
     now = described_class.from_plain(full).carried({ 'n5' => 'n7', 'n6' => 'n8' }, { 3 => 4, 4 => 5 })
-    expect(now.to_plain).to include('cuts' => ['n7'], 'spots' => [hash_including('bars' => [4, 5])], 'tempo' => 96,
+    expect(now.to_plain).to include('cuts' => ['n7'], 'spots' => [hash_including('bars' => [4, 5])], 'tempo' => 96, 'wish' => hash_including('notes' => [[4, '1', 'D4']]),
                                     'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n7', 'to' => 'n8', 'text' => '' }])
     torn = described_class.from_plain(full).carried({}, { 3 => 4, 4 => 9 })
     expect(torn.to_plain).to include('cuts' => [], 'spots' => [])

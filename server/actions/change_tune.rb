@@ -42,6 +42,7 @@ module FawnmossServer
       def self.text(studio, tune, fields)
         text = fields.block('text', max: AddTune::TEXT)
         charts = studio.charts_dataset.where(tune_id: tune.id).all
+        charts.each { |chart| chart.subject(Date.today).ready && chart.tune } # for those of parts
         found, places, said = Apart.run(:imports, studio.id, heavy: tune.heavy? || AddTune.heavy?(text)) { read(tune, text, charts) }
         AddTune.known?(studio, found[:digest], id: tune.id)
         found.delete(:title) if found[:title].empty?
@@ -50,22 +51,33 @@ module FawnmossServer
 
       # [columns, { chart id => places of its notes }, what is said of the second part, which goes along with its melody's bars].
       def self.read(tune, text, charts)
-        where = beside = nil
+        where = beside = chords = nil
         said = []
         found = AddTune.columns(text, 'abc') do |now|
           where = places(charts, tune.score, now)
+          chords = chords(tune, now) if tune.chords_set.any?
           beside, said = Fawnmoss::Writing::Second.carried(Fawnmoss::Notation::Abc.read(tune.second), tune.score, now) if tune.second
         end
-        [{ **found, **(said.any? ? { second: Fawnmoss::Notation::Abc.write(beside) } : {}) }, where, said]
+        [{ **found, second: (Fawnmoss::Notation::Abc.write(beside) if said.any?), chords: }.compact, where, said]
+      end
+
+      # The chords that the teacher set, in the bars where they now are.
+      def self.chords(tune, now)
+        bars = Fawnmoss::Score::Carry.order(tune.score, now).filter_map { |bar, old| [old, bar] if old }.to_h
+        tune.chords_set.filter_map { |bar, *rest| [bars[bar], *rest] if bars[bar] }
       end
 
       # { chart id => [{ note id before => now }, { bar before => now }] }; charts of the same notes are looked at together.
       def self.places(charts, before, now)
-        charts.group_by(&:notes_of).flat_map do |_, same|
-          olds, news = [before, now].map { same.first.scored(_1) }
-          ids = Fawnmoss::Score::Carry.ids(olds, news)
-          same.map { [_1.id, [ids, Fawnmoss::Score::Carry.bars(olds, news, ids)]] }
-        end.to_h
+        bars = Fawnmoss::Score::Carry.bars(before, now)
+        charts.group_by(&:notes_of).flat_map { |_, same| ids(same.first, before, now).then { |found| same.map { [_1.id, [found, bars]] } } }.to_h
+      end
+
+      # Of a part that cannot be made any more no note is there.
+      def self.ids(chart, before, now)
+        Fawnmoss::Score::Carry.ids(*[before, now].map { chart.scored(_1, Date.today) })
+      rescue Fawnmoss::InvalidInput
+        {}
       end
 
       def self.stored(tune, columns)
@@ -87,7 +99,7 @@ module FawnmossServer
         chart.save_if(chart.lock_version, options:) if options != chart.options || marks.any?
         marks.size - kept.size
       end
-      private_class_method :columns, :text, :read, :second, :places, :stored, :carry, :carry_chart
+      private_class_method :columns, :text, :read, :chords, :ids, :second, :places, :stored, :carry, :carry_chart
     end
   end
 end

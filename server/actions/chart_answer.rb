@@ -9,8 +9,8 @@ module FawnmossServer
 
       # What is kept of it.
       def self.row(chart)
-        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :part, :lock_version), pupil_name: chart.pupil&.name, options: chart.options.to_plain,
-          moved: chart.options.transpose&.words, pins: chart.marks.map(&:to_plain) }
+        { **chart.values.slice(:id, :tune_id, :pupil_id, :version, :part, :lock_version), pupil_name: chart.pupil&.name,
+          options: chart.options.to_plain.except('wish'), moved: chart.options.transpose&.words, pins: chart.marks.map(&:to_plain) }
       end
 
       # What is shown of a solved chart.

@@ -14,7 +14,7 @@ module FawnmossServer
         subject = Subjects.read(studio, fields, today)
         about = { tune_id: tune.id, subject: subject.key, **kind(fields) }
         Learning.wake(studio.id)
-        studio.charts_dataset.first(about) || create(studio, tune, subject, about, Inputs::ChartInput.transpose(fields))
+        studio.charts_dataset.first(about) || create(studio, tune, subject, about, Inputs::ChartInput.transpose(fields), Inputs::PartInput.way(fields))
       end
 
       # Which chart of a tune it is, { version:, part: }: of the tune itself, or of a part that is worked out. fields: version, part.
@@ -22,11 +22,19 @@ module FawnmossServer
         %w[version part].to_h { |name| Fawnmoss::Chart::Checked::CHOICES[name].then { [name.to_sym, fields.choice(name, _1, default: _1.first)] } }
       end
 
-      def self.create(studio, tune, subject, about, chosen)
+      # Its Choices at the beginning. asked: { side:, pace: } of a part.
+      def self.options(tune, subject, chosen, about, asked)
+        made = !%w[tune open].include?(about[:part])
+        transpose = made ? chosen : fitting(tune, subject, chosen, **about)
+        wish = Parts.wish(tune.score, subject, about, chosen, tune.chords_set, asked) if made
+        Fawnmoss::Chart::Choices.new(transpose:, wish:)
+      end
+
+      def self.create(studio, tune, subject, about, chosen, asked)
         subject.ready
-        transpose = Apart.run(:charts, studio.id, heavy: tune.charted.heavy?) { fitting(tune, subject, chosen, **about.slice(:version, :part)) }
-        Models::Chart.create(studio_id: studio.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, **about,
-                             options: Fawnmoss::Chart::Choices.new(transpose:))
+        tune.charted.chords_set
+        options = Apart.run(:charts, studio.id, heavy: tune.heavy?) { options(tune, subject, chosen, about.slice(:version, :part), asked) }
+        Models::Chart.create(studio_id: studio.id, pupil_id: subject.pupil&.id, instrument: subject.instrument_id, **about, options:)
       rescue Sequel::UniqueConstraintViolation # two windows opened it at once: both get the one that was made
         studio.charts_dataset.first(about)
       end
@@ -45,6 +53,7 @@ module FawnmossServer
       def self.save(studio, id, fields, today)
         chart = studio.chart(id)
         input = Inputs::ChartInput.read(fields)
+        input.options = input.options.copy(wish: chart.options.wish) # which is changed by itself (Parts)
         return stands(chart, input, today) unless chart.lock_version == input.lock_version # before it is solved for nothing
 
         drawn = changed(chart, chart.request(today, input.options, input.pins), input.options.pencil, today)
@@ -144,7 +153,7 @@ module FawnmossServer
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
       def self.score(chart, today)
         request = chart.request(today)
-        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, request.score(chart.tune.score)), ids: true, instrument: request.instrument) }
+        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, request.score(chart.tune.score, FawnmossServer.catalogue)), ids: true, instrument: request.instrument) }
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
@@ -157,7 +166,7 @@ module FawnmossServer
 
       # A tune with what was pencilled into the chart.
       def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
-      private_class_method :create, :fitting, :changed, :without, :ranked, :solve, :marked, :stands, :pinned?
+      private_class_method :create, :options, :fitting, :changed, :without, :ranked, :solve, :marked, :stands, :pinned?
     end
   end
 end

@@ -7,7 +7,7 @@ module FawnmossServer
       JSON_COLUMNS = { lessons: %i[items wishes clock], charts: %i[options hand], cards: %i[body demands spots], marks: %i[checks],
                        skill_changes: %i[texts added],
                        studios: %i[rules concert listening], takes: %i[asked numbers],
-                       tunes: %i[notices], hands: %i[body], group_lessons: %i[wishes items roll] }.freeze
+                       tunes: %i[notices chords], hands: %i[body], group_lessons: %i[wishes items roll] }.freeze
 
       # { column => { type:, most: letters or nil, optional: } } of a table, without what is not carried.
       def self.columns(table)
@@ -71,6 +71,7 @@ module FawnmossServer
       # Its digest is worked out again, so that it is found to be here already when it is.
       def self.tune(row)
         Fawnmoss::Notation.read(row[:text], row[:format])
+        row[:chords] && Fawnmoss::Together::Wish.build(kind: 'second', chords: JSON.parse(row[:chords]))
         row[:digest] = AddTune.digest(row[:text])
       end
 

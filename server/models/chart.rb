@@ -19,19 +19,19 @@ module FawnmossServer
       # Subject: whom it is for. Worked out once, since a row object lives for one request.
       def subject(today) = @subject ||= pupil ? Subject.pupil(pupil, today, instrument) : Subject.instrument(instrument, Studio[studio_id])
 
-      # Fawnmoss::Chart::Request. choices: other ones than are kept.
-      def request(today, choices = options, pins = []) = subject(today).request(version, choices, pins, part:)
-
-      # What is charted of a Fawnmoss::Score::Tune, its key left out.
-      def scored(score)
-        part == 'open' ? Fawnmoss::Together::OpenStrings.of(score.up(moved), FawnmossServer.catalogue.instrument(instrument)) : score
+      # Fawnmoss::Chart::Request. choices: other ones than are kept. The chords under a part are the tune's.
+      def request(today, choices = options, pins = [])
+        subject(today).request(version, choices.copy(wish: choices.wish&.copy(chords: tune.chords_set)), pins, part:)
       end
 
+      # What is charted of a Fawnmoss::Score::Tune; of the tune itself its key left out. Raises InvalidInput where there is no such part.
+      def scored(score, today) = part == 'tune' ? score : request(today).score(score, FawnmossServer.catalogue)
+
       # Charts for which this is the same are of the same notes.
-      def notes_of = part == 'open' ? [instrument, moved] : part
+      def notes_of = { 'tune' => part, 'open' => [instrument, moved] }.fetch(part, id)
 
       # What it is called.
-      def title = part == 'open' ? Fawnmoss::Together::OpenStrings.title(tune.title) : tune.title
+      def title = part == 'tune' ? tune.title : Fawnmoss::Together::Part.title(tune.title, part)
 
       # Fawnmoss::Chart::Pin list, in the order in which they were set.
       def marks = pins.map(&:to_value)

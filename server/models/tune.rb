@@ -6,7 +6,7 @@ module FawnmossServer
     class Tune < Sequel::Model(FawnmossServer.db[:tunes])
       include Locking
 
-      plugin :serialization, :json, :notices
+      plugin :serialization, :json, :notices, :chords
 
       MOST = 2000 # sounding notes that are charted here: more is no piece to teach, and one chart must not take long
       SHORT = 250 # notes: charted within the request itself
@@ -25,6 +25,9 @@ module FawnmossServer
       def score
         READ[key] || beside(Fawnmoss::Notation.read(text, format).copy(title:)).tap { |read| READ[key] = read }
       end
+
+      # [[bar, count, chord symbol], ...] that the teacher set, in its own key, as of Fawnmoss::Together::Wish.
+      def chords_set = chords || []
 
       # Work with it is done apart (Apart).
       def heavy? = about > SHORT || second.to_s.bytesize > Actions::AddTune::LIGHT

@@ -18,7 +18,14 @@ module Fawnmoss
       # Returns the bytes of the file.
       def self.write(tune, instrument:, tempo:, count_in: true, trill: 'main') = new(tune, instrument, tempo, count_in, trill).bytes
 
-      def initialize(tune, instrument, tempo, count_in, trill)
+      # Several parts with the same bars, each on a channel of its own. parts: [[Score::Tune, Instrument], ...].
+      def self.score(parts, tempo:)
+        (tune, instrument), *others = parts
+        new(tune, instrument, tempo, true, 'main', others).bytes
+      end
+
+      def initialize(tune, instrument, tempo, count_in, trill, others = [])
+        @others = others
         @tune = tune
         @instrument = instrument
         @tempo = tempo
@@ -31,6 +38,7 @@ module Fawnmoss
         sequence.ppqn = TICKS
         sequence.tracks << conductor(sequence) << part(sequence)
         sequence.tracks << second(sequence) if unfolded.second
+        @others.each_with_index { |(tune, instrument), index| sequence.tracks << other(sequence, tune, instrument, index + 1) }
         out = StringIO.new(String.new(encoding: Encoding::BINARY))
         sequence.write(out)
         out.string
@@ -68,7 +76,13 @@ module Fawnmoss
 
       # On the channel beside, softer, as it is written.
       def second(sequence)
-        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(1, @instrument.midi_program)], *notes(unfolded.second, 1) { _1 }])
+        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(1, @instrument.midi_program)], *notes(unfolded.second, 1, softer: SOFTER) { _1 }])
+      end
+
+      # As its player sounds it.
+      def other(sequence, tune, instrument, channel)
+        own = notes(Score::Unfolding.tune(tune), channel, softer: SOFTER) { instrument.sounding(_1) }
+        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(channel, instrument.midi_program)], *own])
       end
 
       def in_order(sequence, events)
@@ -99,12 +113,12 @@ module Fawnmoss
       end
 
       # The block answers a pitch as it sounds.
-      def notes(tune, channel)
+      def notes(tune, channel, softer: 0)
         Score::Sounding.of(tune.played, tempo: @tempo, from: @trill).flat_map do |sound|
           key = yield(sound.pitch).midi
           from = ticks(lead + sound.at)
           to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max
-          [[from, 1, MIDI::NoteOn.new(channel, key, LOUDNESS - (channel * SOFTER))], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
+          [[from, 1, MIDI::NoteOn.new(channel, key, LOUDNESS - softer)], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
         end
       end
 

@@ -11,6 +11,16 @@ module Fawnmoss
       # The XML text of a .musicxml text or a .mxl archive.
       def self.text(bytes) = Mxl.archive?(bytes) ? Mxl.unpack(bytes) : bytes
 
+      # A part of a score. tune: Score::Tune; instrument: Instrument; name: whose part it is.
+      Part = Value.of(:tune, :instrument, :name)
+
+      # Several parts with the same bars -> MusicXML text. parts: Part list; title: of the score.
+      def self.score(parts, title:)
+        first, *others = parts
+        others = others.map { |part| Writer.new(part.tune.alone, instrument: part.instrument, name: part.name, beside: true) }
+        Writer.new(first.tune.alone.copy(title:), instrument: first.instrument, name: first.name, others:).text
+      end
+
       # Score::Tune -> MusicXML text; see Writer.
       def self.write(tune, **options) = Writer.new(tune, **options).text
     end

@@ -62,8 +62,11 @@ module Fawnmoss
         fresh = asked.per_note.map { |ids| ids.select { @asked.include?(_1) } }
         return [nil] if fresh.flatten.any? { _1.start_with?('rhythm.') }
 
-        asked.notes.zip(fresh).filter_map { |note, ids| [note.bar, note.pitch.to_s] if ids.any? }.uniq
+        asked.notes.zip(fresh).filter_map { |note, ids| [note.bar, note.pitch.to_s] if ids.any? && !set.include?([note.bar, note.count]) }.uniq
       end
+
+      # What the teacher set stands, whatever it asks for.
+      def set = @set ||= @request.wish.notes.to_set { |bar, count, _| [bar, Rational(count)] }
 
       def remedy
         kinds = Together::Wish::KINDS - [@request.part]

@@ -39,6 +39,7 @@ module Fawnmoss
         end
       end
 
+      NO_PLACE = 'there is no place for a chord'
       HALF = 3/2r # quarters that half a bar has at least, or the bar stays whole
       LONG = 4r # quarters of a piece of a bar that has no beats to go by
       OTHERS = 5
@@ -155,7 +156,7 @@ module Fawnmoss
       def put(segments, number, count, text)
         where = { bar: number, beat: Score::Fraction.text(count) }
         index = segments.index { _1.at == @ground.at(number, count) } or
-          return @misfits << InvalidInput.new('there is no place for a chord', where:, remedy: 'Set it in a bar of the tune, where something is counted.')
+          return @misfits << InvalidInput.new(NO_PLACE, where:, remedy: 'Set it in a bar of the tune, where something is counted.')
         chord = Chord.parse(text, segments[index].key) or
           return @misfits << InvalidInput.new("#{text.to_s.inspect} is not a chord", where:, remedy: 'Write it like D, F#m, A7 or G/B.')
         segments[index] = segments[index].copy(given: chord, by: :set)

@@ -37,6 +37,7 @@ module Fawnmoss
         @wish = wish
         @positions = positions
         @reach = Reach.new(instrument, positions, names: wish.pitches)
+        @hand = Reach.new(instrument, positions) # what may be set is not bound by what is learnt
         @prices = prices
         @ground = Ground.new(tune, sounding:)
       end
@@ -127,7 +128,7 @@ module Fawnmoss
           return misfit('no note of the part begins there', number, count, 'Set one where a note of it stands.')
         return lists[index] = [nil] if name == 'rest'
 
-        tone = @reach.tone(Theory::Pitch.parse(name)) or
+        tone = @hand.tone(Theory::Pitch.parse(name)) or
           return misfit("#{name} is not within reach of the #{@reach.instrument.name} here", number, count, 'Take another note, or allow more positions.')
         lists[index] = [tone]
       rescue InvalidInput => e

@@ -20,6 +20,7 @@ module Fawnmoss
           refuse(field, given, allowed.compact) unless allowed.include?(given)
         end
         lists = { avoid:, chords:, notes: }.transform_values { (_1 || []).freeze }
+        odd = lists.find { |name, list| !list.all? { |one| place?(name, one) } } and refuse('place', odd.last, ['[bar, count, what]'])
         new(kind:, side: side || 'below', pace: pace || 'tune', pitches: pitches&.freeze, **lists)
       end
 
@@ -41,10 +42,17 @@ module Fawnmoss
       def self.from_plain(data) = build(**data.slice(*members.map(&:to_s)).transform_keys(&:to_sym))
       def to_plain = to_h.compact.transform_keys(&:to_s)
 
+      # What is avoided has no count.
+      def self.place?(list, one)
+        return false unless one.is_a?(Array) && one.first.is_a?(Integer) && one.drop(1).all?(String)
+
+        list == :avoid ? one.size == 2 : one.size == 3 && one[1].match?(self::COUNT)
+      end
+
       def self.refuse(field, given, allowed)
         raise InvalidInput.new("#{given.inspect} is no #{field} of a part", where: { field: field.to_s }, remedy: "Choose #{allowed.join(', ')}.")
       end
-      private_class_method :refuse
+      private_class_method :refuse, :place?
 
       # { [bar number, count] => what is set there }. Raises InvalidInput where two things are set at one place. list: chords or notes.
       def self.places(list)
@@ -60,5 +68,6 @@ module Fawnmoss
     Wish::KINDS = %w[drone open bass second answer].freeze
     Wish::SIDES = %w[below above].freeze
     Wish::PACES = %w[tune beats strong].freeze
+    Wish::COUNT = %r{\A\d{1,3}(/[1-9]\d{0,2})?\z} # what is counted in a bar: 1, 5/2
   end
 end

@@ -11,14 +11,14 @@ module Fawnmoss
 
         # ids: note ids as attributes, no name before the staff, no second part and no fingers, strings or bow signs, for the engraver, which
         # leaves those to the bands. instrument: its clef, name and transposition; nil writes the tune as it was read.
-        # name: of the part; beside: it is a second one, which says nothing that the first has said.
-        def initialize(tune, ids: false, instrument: nil, name: instrument&.name.to_s, beside: false)
+        # name: of the part; beside: it is a second one, which says nothing that the first has said; others: Writers of more parts.
+        def initialize(tune, ids: false, instrument: nil, name: instrument&.name.to_s, beside: false, others: [])
           @tune = tune
           @ids = ids
           @instrument = instrument
           @name = ids ? '' : name
           @beside = beside
-          @second = self.class.new(tune.second, name: tune.second.title, beside: true) if tune.second && !ids
+          @others = [*(self.class.new(tune.second, name: tune.second.title, beside: true) if tune.second && !ids), *others]
           @divisions = tune.notes.map { _1.duration.denominator }.uniq.inject(1, :lcm)
           @frame = Frame.new(tune, instrument, @divisions)
           @beams = Beams.new(tune)
@@ -44,7 +44,7 @@ module Fawnmoss
         private
 
         # By id, as the score names them.
-        def parts = { 'P1' => self, 'P2' => @second }.compact
+        def parts = [self, *@others].each_with_index.to_h { |part, index| ["P#{index + 1}", part] }
 
         def write_head(xml)
           xml.work { xml.send(:'work-title', @tune.title) } unless @tune.title.empty?

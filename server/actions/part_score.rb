@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # A tune and its parts as one file: every chart that is asked for is a part of the score.
+    class PartScore
+      MOST = 8 # charts
+
+      attr_reader :tune
+
+      # params: id of the tune, charts (ids, comma separated), as in the address. Raises Missing, InvalidInput.
+      def initialize(studio, params, today)
+        @tune = studio.tune(params['id'])
+        @today = today
+        asked = Inputs::Fields.new('charts' => params['charts'].to_s.split(','))
+        ids = asked.words('charts', /\A\d{1,18}\z/, max: MOST).uniq
+        asked.refuse('charts', 'No part is chosen.', 'Choose one or more.') if ids.empty?
+        @charts = ids.map { studio.chart(_1) }
+        asked.refuse('charts', 'They are not all of this tune.', 'Open the tune’s own parts.') unless @charts.all? { _1.tune_id == @tune.id }
+      end
+
+      def ids = @charts.map(&:id)
+      def file_name = FileNames.of(@tune.title, 'together', @today.iso8601)
+
+      # ending: 'musicxml' or 'mid'.
+      def write(ending)
+        charts = @charts.map { |chart| Charts.apart(chart, @today) { Charts.solved(chart, @today).first } }
+        parts = @charts.zip(charts).map { |chart, solved| part(chart, solved) }
+        return Fawnmoss::Notation::MusicXml.score(parts, title: @tune.title) if ending == 'musicxml'
+
+        Fawnmoss::Notation::Midi.score(parts.map { [_1.tune.alone, _1.instrument] }, tempo: charts.first.tempo)
+      end
+
+      private
+
+      def part(chart, solved)
+        instrument = solved.request.instrument
+        name = [chart.pupil&.name || instrument.name, Fawnmoss::Together::Part::NAMES[chart.part]].compact.join(', ')
+        Fawnmoss::Notation::MusicXml::Part.new(tune: Fawnmoss::Chart::Pencil.on(solved.marked, chart.options.pencil), instrument:, name:)
+      end
+    end
+  end
+end

@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+module FawnmossServer
+  module Actions
+    # Parts that are worked out to go with a tune: what is wanted of one, what came of it, and the chords under the tune.
+    module Parts
+      NO_CHORD = Fawnmoss::Together::Harmony::NO_PLACE # of a chord that was set before the tune was changed
+
+      # The Fawnmoss::Together::Wish of a new part or a changed one: for a pupil it asks for nothing that is not had; where no side is asked for, the
+      # one that there is. subject: Subject, made ready; about: { version:, part: }; asked: { side:, pace:, notes: } as of Wish; chords: of the tune.
+      # Raises InvalidInput where there is no such part, or where what is set has no place.
+      def self.wish(score, subject, about, transpose, chords, asked = {})
+        sides = asked[:side] ? [asked[:side]] : Fawnmoss::Together::Wish::SIDES
+        sides.each_with_index do |side, index|
+          return sided(score, subject, about, transpose, chords, { **asked, side: })
+        rescue Fawnmoss::InvalidInput => e
+          raise e if index == sides.size - 1 || e.where[:field] != 'kind'
+        end
+      end
+
+      def self.sided(score, subject, about, transpose, chords, asked)
+        wish = Fawnmoss::Together::Wish.build(kind: about[:part], **asked, chords:)
+        request = subject.request(about[:version], Fawnmoss::Chart::Choices.new(transpose:, wish:), part: about[:part])
+        wish = Fawnmoss::Practice::PartFor.new(score, request, FawnmossServer.catalogue, subject.map.ids).wish if subject.pupil
+        made = request.copy(wish:).made(score, FawnmossServer.catalogue)
+        misfit = made.misfits.find { |one| one.message != NO_CHORD } and raise misfit
+        made.tune
+        wish.copy(chords: [].freeze)
+      end
+
+      # What is worked out beside a chart; of the tune itself only the chords. Its shape: openapi.yaml, PartView.
+      def self.answer(chart, today)
+        Charts.apart(chart, today) { shape(chart, chart.request(today)) }
+      end
+
+      def self.shape(chart, request)
+        made = request.made(chart.tune.score, FawnmossServer.catalogue)
+        harmony = made ? made.harmony : harmony(chart, request)
+        wish = request.wish&.up(request.transpose)
+        { part: chart.part, side: wish&.side, pace: wish&.pace, key: chart.tune.score.up(request.transpose).key.name, title: chart.title,
+          set: (wish&.notes || []).map { |bar, beat, pitch| { bar:, beat:, pitch: } }, chords: harmony.list.map { chord(_1) },
+          notes: made ? notes(made) : [], left_out: (made || harmony).misfits.map(&:text) }
+      end
+
+      # The chords under the tune itself, or under a part that does not go by them.
+      def self.harmony(chart, request)
+        moved = chart.tune.score.up(request.transpose)
+        set = Fawnmoss::Together::Wish.build(kind: 'second', chords: chart.tune.chords_set).up(request.transpose).chords
+        Fawnmoss::Together::Harmony.new(moved, FawnmossServer.catalogue.together['harmony'], set: Fawnmoss::Together::Wish.places(set))
+      end
+
+      def self.chord(found) = { **found.to_h, at: found.at.to_f, quarters: found.length.to_f }
+
+      # With the ids of the notes as they stand in the chart.
+      def self.notes(made)
+        ids = made.tune.played.to_h { [_1.onset, _1.id] }
+        made.notes.map { |note| { **note.to_h, id: note.pitch && ids[note.at], at: note.at.to_f } }
+      end
+
+      # Another side, pace or note of a part; the rest is found anew, and marks stay with the notes that are still there.
+      # fields: lock_version, side, pace, notes [{ bar:, beat:, pitch: }]. Returns [Models::Chart, how many marks had to go].
+      def self.save(studio, id, fields, today)
+        chart = studio.chart(id)
+        fields.refuse('part', 'This chart is of the tune itself.', 'Add a part first.') unless chart.options.wish
+        version = fields.integer('lock_version', 0..1_000_000)
+        raise Stale, Charts.answer(chart, today) unless chart.lock_version == version
+
+        options, kept = changed(chart, Inputs::PartInput.read(fields), today)
+        lost = chart.marks.size - kept.size
+        saved = FawnmossServer.db.transaction { chart.save_if(version, options:).tap { |done| chart.replace_pins(kept) if done } }
+        saved or raise Stale, Charts.answer(chart, today)
+        [chart, lost]
+      end
+
+      # [Choices, Pin list] after a change.
+      def self.changed(chart, asked, today)
+        tune = Charts.readied(chart, today)
+        Apart.run(:charts, chart.studio_id, heavy: tune.heavy?) do
+          moved = chart.moved
+          back = Fawnmoss::Theory::Interval.new(steps: -moved.steps, semitones: -moved.semitones)
+          stored = Fawnmoss::Together::Wish.build(kind: chart.part, **asked).up(back)
+          wish = wish(tune.score, chart.subject(today), { version: chart.version, part: chart.part }, moved, tune.chords_set, { **asked, notes: stored.notes })
+          carried(chart, chart.options.copy(wish:), today)
+        end
+      end
+
+      def self.carried(chart, options, today)
+        before, now = [chart.options, options].map { chart.request(today, _1).score(chart.tune.score, FawnmossServer.catalogue) }
+        ids = Fawnmoss::Score::Carry.ids(before, now)
+        bars = now.bars.to_h { [_1.number, _1.number] }
+        [options.carried(ids, bars), chart.marks.filter_map { _1.carried(ids) }]
+      end
+
+      # Sets the chords that the teacher wants under a tune. fields: chords [{ bar:, beat:, chord: }] in the key that steps and semitones lead to.
+      # Returns how many stand.
+      def self.set_chords(studio, id, fields)
+        tune = studio.tune(id).charted
+        wish = Inputs::PartInput.chords(fields)
+        moved = Inputs::ChartInput.transpose(fields) || Fawnmoss::Theory::Interval.octaves(0)
+        back = Fawnmoss::Theory::Interval.new(steps: -moved.steps, semitones: -moved.semitones)
+        found = Apart.run(:charts, studio.id, heavy: tune.heavy?) do
+          set = Fawnmoss::Together::Wish.places(wish.chords)
+          harmony = Fawnmoss::Together::Harmony.new(tune.score.up(moved), FawnmossServer.catalogue.together['harmony'], set:)
+          misfit = harmony.misfits.first and raise misfit
+          wish.up(back).chords
+        end
+        tune.this.update(chords: found.empty? ? nil : JSON.generate(found))
+        found.size
+      end
+
+      # Charts of a tune, the tune's own first: [{ id:, part:, side:, version:, pupil_id:, pupil_name:, instrument:, moved: }, ...].
+      def self.of_tune(studio, id)
+        tune = studio.tune(id)
+        charts = studio.charts_dataset.where(tune_id: tune.id).eager(:pupil).order(:id).all
+        { id: tune.id, title: tune.title, set: tune.chords_set.size, charts: charts.sort_by { [_1.part == 'tune' ? 0 : 1, _1.id] }.map { about(_1) } }
+      end
+
+      def self.about(chart)
+        { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
+moved: chart.moved.to_plain }
+      end
+      private_class_method :sided, :shape, :harmony, :chord, :notes, :changed, :carried, :about
+    end
+  end
+end
