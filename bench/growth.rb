@@ -36,6 +36,11 @@ def chart(tune, id, version)
   Fawnmoss::Chart::Solve.call(fresh(tune), request(id, version), CATALOGUE).tap { raise _1.reason if _1.is_a?(Fawnmoss::Chart::Impossible) }
 end
 
+def part(tune, kind)
+  instrument = CATALOGUE.instrument('viola')
+  Fawnmoss::Together::Part.new(fresh(tune), Fawnmoss::Together::Wish.build(kind:), instrument, ['1'], CATALOGUE.together)
+end
+
 STAGES = {
   'read abc' => ->(kept) { Fawnmoss::Notation::Abc.read(kept[:abc]) },
   'write abc' => ->(kept) { Fawnmoss::Notation::Abc.write(fresh(kept[:tune])) },
@@ -45,6 +50,10 @@ STAGES = {
   'chart simple' => ->(kept) { kept[:simple] = chart(kept[:tune], 'violin', 'simple') },
   'chart full' => ->(kept) { kept[:full] = chart(kept[:tune], 'violin', 'full') },
   'chart bass' => ->(kept) { chart(kept[:tune], 'bass', 'full') },
+  'harmony' => ->(kept) { Fawnmoss::Together::Harmony.new(fresh(kept[:tune]), CATALOGUE.together['harmony']).list },
+  'second voice' => ->(kept) { part(kept[:tune], 'second').tune },
+  'bass line' => ->(kept) { part(kept[:tune], 'bass').tune },
+  'part, all said' => ->(kept) { part(kept[:tune], 'second').notes },
   'outline' => ->(kept) { Fawnmoss::Chart::Solve.outline(fresh(kept[:tune]), request('violin', 'simple'), CATALOGUE) },
   'json' => ->(kept) { JSON.generate(kept[:full].to_h) },
   'play along' => ->(kept) { Fawnmoss::Practice::PlayAlong.of(kept[:full]).to_answer },

@@ -143,7 +143,7 @@ RSpec.describe Fawnmoss::Together::Part do
       expect(asked.carried({ 1 => 2, 3 => 4 })).to have_attributes(notes: [[2, '1', 'D4']], chords: [[4, '1', 'G']])
       expect(Fawnmoss::Together::Wish.from_plain(JSON.parse(JSON.generate(asked.to_plain)))).to eq(asked)
       expect { wish('polka') }.to raise_error(Fawnmoss::InvalidInput, /polka/)
-      [[1, 2, 3], ['1', '1', 'D4'], [1, '1/0', 'D4'], [1, 'x', 'D4'], [1, '1'], 'D4'].each { |odd| expect { wish(notes: [odd]) }.to raise_error(Fawnmoss::InvalidInput, /place/) }
+      [[1, 2, 3], %w[1 1 D4], [1, '1/0', 'D4'], [1, 'x', 'D4'], [1, '1'], 'D4'].each { |odd| expect { wish(notes: [odd]) }.to raise_error(Fawnmoss::InvalidInput, /place/) }
     end
   end
 

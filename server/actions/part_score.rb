@@ -24,14 +24,37 @@ module FawnmossServer
 
       # ending: 'musicxml' or 'mid'.
       def write(ending)
-        charts = @charts.map { |chart| Charts.apart(chart, @today) { Charts.solved(chart, @today).first } }
+        charts = solve
         parts = @charts.zip(charts).map { |chart, solved| part(chart, solved) }
         return Fawnmoss::Notation::MusicXml.score(parts, title: @tune.title) if ending == 'musicxml'
 
         Fawnmoss::Notation::Midi.score(parts.map { [_1.tune.alone, _1.instrument] }, tempo: charts.first.tempo)
       end
 
+      # What the page needs of it: engraver's text, where every note stands (quarters from the start), the chords, what each part is.
+      def view
+        solved = solve
+        parts = @charts.zip(solved).map { |chart, one| part(chart, one) }
+        first = solved.first
+        { title: @tune.title, key: first.tune.key.name, tempo: first.tempo, musicxml: Fawnmoss::Notation::MusicXml.score(parts, title: @tune.title, ids: true),
+          bars: bars(first.tune), parts: @charts.zip(solved, parts).map { |chart, one, own| shown(chart, one, own) } }
+      end
+
       private
+
+      def solve = @charts.map { |chart| Charts.apart(chart, @today) { Charts.solved(chart, @today).first } }
+
+      # [[number, quarters from the start, length], ...].
+      def bars(tune)
+        at = 0r
+        tune.bars.map { |bar| [bar.number, at.to_f, bar.length.to_f].tap { at += bar.length } }
+      end
+
+      def shown(chart, solved, own)
+        notes = solved.tune.played.map { |note| { id: note.id, at: note.onset.to_f, bar: note.bar, written: note.pitch.to_s } }
+        { **chart.values.slice(:id, :part, :version, :pupil_id, :lock_version), name: own.name, instrument: solved.request.instrument.id,
+          key: solved.tune.key.name, moved: chart.moved.to_plain, notes: }
+      end
 
       def part(chart, solved)
         instrument = solved.request.instrument

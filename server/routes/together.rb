@@ -14,13 +14,14 @@ module FawnmossServer
           chart, lost = Actions::Parts.save(studio, params['id'], fields, today)
           json({ chart: Actions::Charts.answer(chart, today), marks_lost: lost })
         end
+        app.get('/api/tunes/:id/score') { json(Actions::PartScore.new(studio, params, today).view) }
         scores(app)
       end
 
       def self.scores(app)
         app.get('/api/tunes/:id/score.pdf') do
           score = Actions::PartScore.new(studio, params, today)
-          pdf("/tunes/#{score.tune.id}/together?charts=#{score.ids.join(',')}", score.file_name)
+          pdf("/tunes/#{score.tune.id}/together", score.file_name, 'charts' => score.ids.join(','))
         end
         FILES.each do |ending, type|
           app.get("/api/tunes/:id/score.#{ending}") do

@@ -116,6 +116,9 @@ RSpec.describe 'parts to a tune' do
     xml = Nokogiri::XML(api(:get, "/api/tunes/#{tune[:id]}/score.musicxml?charts=#{ids}"))
     expect(xml.xpath('//part-name').map(&:text)).to eq(['Finch', 'viola, second voice', 'double bass, bass line'])
     expect(xml.xpath('//part').map { |one| one.xpath('measure').size }).to eq([8, 8, 8])
+    view = api(:get, "/api/tunes/#{tune[:id]}/score?charts=#{ids}")
+    expect(view[:parts].map { _1.values_at(:name, :instrument, :key) }).to eq([['Finch', 'violin', 'D major'], ['viola, second voice', 'viola', 'D major'], ['double bass, bass line', 'bass', 'D major']])
+    expect([view[:bars].last, view[:musicxml].scan(/id="p1-n\d+"/).size >= view[:parts][1][:notes].size]).to eq([[8, 21.0, 3.0], true])
     midi = api(:get, "/api/tunes/#{tune[:id]}/score.mid?charts=#{ids}")
     expect([midi[0, 4], midi.scan('MTrk').size]).to eq(['MThd', 4])
     ['', 'x', '0', "#{melody[:id]},999999999"].each { |wrong| api(:get, "/api/tunes/#{tune[:id]}/score.musicxml?charts=#{wrong}") && expect(status).to(be_between(404, 422)) }

@@ -33,6 +33,7 @@ export const router = createRouter({
     { path: '/tunes', component: () => import('./pages/TunesPage.vue'), meta: { title: 'Tunes' } },
     { path: '/tunes/new', component: () => import('./pages/TunePage.vue'), meta: { title: 'A new tune' } },
     { path: '/tunes/:id(\\d+)', component: () => import('./pages/TunePage.vue'), meta: { title: 'Tune' } },
+    { path: '/tunes/:id(\\d+)/together', component: () => import('./pages/TogetherPage.vue'), meta: { title: 'Together' } },
     { path: '/charts/:id(\\d+)', component: () => import('./pages/ChartPage.vue'), meta: { title: 'Chart desk' } },
     { path: '/tunes/:id(\\d+)/group', component: () => import('./pages/GroupPage.vue'), meta: { title: 'For several instruments' } },
     { path: '/charts/:id(\\d+)/compare', component: () => import('./pages/ComparePage.vue'), meta: { title: 'Simple and full' } },

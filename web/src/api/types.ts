@@ -9,7 +9,7 @@ export type PasskeyQuestion = Schemas['PasskeyQuestion']
 export type LessonChangeInput = Schemas['LessonChangeInput']
 export type Line = Schemas['Line']
 /** What is done with a tune on the shelf. */
-export type TuneAct = 'edit' | 'ways' | 'keys' | 'group' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back'
+export type TuneAct = 'edit' | 'ways' | 'keys' | 'group' | 'together' | 'same' | 'simpler_rhythm' | 'plain_bowing' | 'bars' | 'away' | 'back'
 export type CardInput = Schemas['CardInput']
 export type MarkedPupil = Schemas['MarkedPupil']
 export type Pupil = Schemas['Pupil']
@@ -38,6 +38,11 @@ export type Instrument = Schemas['Instrument']
 export type Offer = Schemas['Offer']
 export type Version = Schemas['Version']
 export type Part = Schemas['Part']
+export type PartView = Schemas['PartView']
+export type ScoreView = Schemas['ScoreView']
+export type TunesParts = Schemas['TunesParts']
+export type Side = Schemas['Side']
+export type Pace = Schemas['Pace']
 export type Picture = Schemas['Picture']
 export type Pictures = Schemas['Pictures']
 /** Which chart of a tune: of the tune itself, simple or full, or of a part that goes with it. */

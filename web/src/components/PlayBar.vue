@@ -3,8 +3,8 @@ import { mdiPlay, mdiStop } from '@mdi/js'
 import { computed, onUnmounted } from 'vue'
 import { usePlayer } from '../stores/player'
 
-/** Hear it: play, tempo, what sounds, echo, a part over and over. */
-defineProps<{ plain?: boolean }>()
+/** Hear it: play, tempo, what sounds, echo, a part over and over. mixed: how loud what is, is chosen elsewhere. */
+defineProps<{ mixed?: boolean }>()
 const player = usePlayer()
 const drones = computed(() => [
   { value: null, title: 'no drone' },
@@ -27,7 +27,7 @@ const look = (): void => void player.load().catch(() => undefined)
       <output aria-label="Tempo, quarters a minute">{{ player.tempo }}</output>
       <v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn>
     </span>
-    <label><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
+    <label v-if="!mixed"><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
     <label v-if="player.schedule?.second?.length">
       <input type="checkbox" :checked="player.second" @change="player.change(() => (player.second = !player.second))" /> second part
     </label>

@@ -19,6 +19,7 @@ const ACTS = [
   { id: 'edit', title: 'Edit or rename' },
   { id: 'ways', title: 'An easier way to it' },
   { id: 'keys', title: 'Keys that suit' },
+  { id: 'together', title: 'Second parts and chords' },
   { id: 'group', title: 'For several instruments' },
   { id: 'same', title: 'Copy' },
   { id: 'simpler_rhythm', title: 'Copy with a simpler rhythm' },

@@ -1,9 +1,16 @@
 import type * as ToneModule from 'tone'
+import type { Sound } from '../api/types'
 import type { Programme } from '../geometry/play'
 
 type Tone = typeof ToneModule
 
-/** What one playing asks for and hears back. tempo: quarters a minute; on and end are called in time with the sound. */
+/** Another part that sounds beside. level: 0 to 1. */
+export interface Beside { sounds: Sound[]; level: number }
+
+/**
+ * What one playing asks for and hears back. tempo: quarters a minute; level: of the tune, 0 to 1, 1 when it is left out; on and end are called in time
+ * with the sound.
+ */
 export interface Run {
   programme: Programme
   tempo: number
@@ -12,6 +19,8 @@ export interface Run {
   second: boolean
   click: boolean
   drone: number[]
+  level?: number
+  beside?: Beside[]
   on: (id: string | null, silent: boolean) => void
   end: () => void
 }
@@ -62,9 +71,14 @@ export async function play(run: Run): Promise<void> {
   for (const sound of run.second ? run.programme.second : []) {
     transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time), ticks(sound.at))
   }
+  for (const part of run.beside ?? []) {
+    for (const sound of part.level > 0 ? part.sounds : []) {
+      transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, part.level), ticks(sound.at))
+    }
+  }
   for (const sound of run.programme.sounds) {
     transport.schedule((time) => {
-      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time)
+      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, run.level ?? 1)
       tone.getDraw().schedule(() => run.on(sound.id, sound.silent), time)
     }, ticks(sound.at))
   }

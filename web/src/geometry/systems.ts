@@ -18,6 +18,8 @@ const starting = (measures: string[], bars: number): number[] => [
  *   withSystems('<score-partwise>...', 4)
  */
 export function withSystems(musicxml: string, bars: number): string {
+  const others = musicxml.indexOf('<part id="P2"') // of a score the breaks stand in the first part
+  if (others > 0) return withSystems(musicxml.slice(0, others), bars) + musicxml.slice(others)
   const { head, measures, tail } = cut(musicxml)
   const starts = new Set(starting(measures, bars))
   const broken = measures.map((measure, at) => (starts.has(at) ? measure.replace(/^<measure[^>]*>/, (tag) => `${tag}<print new-page="yes"/>`) : measure))

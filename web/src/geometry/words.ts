@@ -10,11 +10,15 @@ export const KINDS: { title: string; value: Kind }[] = [
   { title: 'simple', value: { version: 'simple', part: 'tune' } },
   { title: 'full', value: { version: 'full', part: 'tune' } },
   { title: 'open strings', value: { version: 'simple', part: 'open' } },
+  { title: 'second voice', value: { version: 'simple', part: 'second' } },
+  { title: 'bass line', value: { version: 'simple', part: 'bass' } },
+  { title: 'drone', value: { version: 'simple', part: 'drone' } },
+  { title: 'answer', value: { version: 'simple', part: 'answer' } },
 ]
 
-/** The same chart of a tune: there is one part on open strings, whatever the version. */
+/** The same chart of a tune: of what is no tune there is one, whatever the version. */
 export const sameKind = (one: Kind, other: Kind): boolean =>
-  one.part === other.part && (one.part === 'open' || one.version === other.version)
+  one.part === other.part && (one.part !== 'tune' || one.version === other.version)
 
 /** What was typed where the server wants a number: what is none goes as it is all the same, so that the server names the field. */
 const asNumber = (typed: number | string): number => typed as number

@@ -216,7 +216,7 @@ const penWords = computed(() => {
     <SecondPart v-if="tune" :tune="tune" @changed="tune = $event" />
     <div v-if="desk.view" class="desk">
       <section class="sheet">
-        <PlayBar plain />
+        <PlayBar />
         <WritingStaff
           :view="desk.view"
           :stale="!!desk.mistake" :now="player.now" @select="(number, more) => press({ do: 'select', given: { number, more } })"

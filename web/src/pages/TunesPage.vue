@@ -70,7 +70,7 @@ async function added(tune: Tune | null): Promise<void> {
 async function act(tune: ShelfTune, what: TuneAct): Promise<void> {
   problem.value = null
   if (what === 'edit') return void router.push(`/tunes/${tune.id}`)
-  if (what === 'group') return void router.push(`/tunes/${tune.id}/group`)
+  if (what === 'group' || what === 'together') return void router.push(`/tunes/${tune.id}/${what}`)
   if (what === 'keys') return void (keying.value = tune)
   if (what === 'ways') return void easier(tune)
   if (what === 'bars') return void (some.value = { tune, from: 1, to: tune.bars })

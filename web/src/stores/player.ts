@@ -19,6 +19,9 @@ export const usePlayer = defineStore('player', () => {
   const second = ref(true)
   const click = ref(true)
   const drone = ref<number | null>(null)
+  /** Other parts of the tune that sound beside it, and how loud it is itself, 0 to 1. */
+  const beside = ref<{ play: Play; level: number }[]>([])
+  const level = ref(1)
   /** The note that sounds, and whether it is the pupil's turn. */
   const now = ref<string | null>(null)
   const turn = ref(false)
@@ -37,6 +40,8 @@ export const usePlayer = defineStore('player', () => {
     chosen.value = span.value = drone.value = null
     mode.value = 'tune'
     loop.value = false
+    beside.value = []
+    level.value = 1
   }
 
   /** Forgets the schedule, because the chart has changed; a part chosen before keeps its place in the tune. */
@@ -56,8 +61,11 @@ export const usePlayer = defineStore('player', () => {
     try {
       const found = await load()
       if (!found || run !== runs) return
+      const wish = { mode: mode.value, span: span.value, loop: loop.value }
       await sound.play({
-        programme: programme(found, { mode: mode.value, span: span.value, loop: loop.value }),
+        programme: programme(found, wish),
+        level: level.value,
+        beside: mode.value === 'echo' ? [] : beside.value.map((part) => ({ sounds: programme(part.play, wish).sounds, level: part.level })),
         tempo: tempo.value,
         loop: loop.value,
         tune: tune.value,
@@ -128,6 +136,8 @@ export const usePlayer = defineStore('player', () => {
     second,
     click,
     drone,
+    beside,
+    level,
     now,
     turn,
     use,

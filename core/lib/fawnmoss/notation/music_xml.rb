@@ -14,11 +14,13 @@ module Fawnmoss
       # A part of a score. tune: Score::Tune; instrument: Instrument; name: whose part it is.
       Part = Value.of(:tune, :instrument, :name)
 
-      # Several parts with the same bars -> MusicXML text. parts: Part list; title: of the score.
-      def self.score(parts, title:)
+      # Several parts with the same bars -> MusicXML text. parts: Part list; title: of the score; ids: for the engraver, notes with ids that begin with
+      # "p0-" in the first part, "p1-" in the next.
+      def self.score(parts, title:, ids: false)
+        about = parts.each_with_index.map { |part, index| { instrument: part.instrument, name: part.name, prefix: ids ? "p#{index}-" : nil } }
         first, *others = parts
-        others = others.map { |part| Writer.new(part.tune.alone, instrument: part.instrument, name: part.name, beside: true) }
-        Writer.new(first.tune.alone.copy(title:), instrument: first.instrument, name: first.name, others:).text
+        others = others.zip(about.drop(1)).map { |part, options| Writer.new(part.tune.alone, **options, beside: true) }
+        Writer.new(first.tune.alone.copy(title:), **about.first, others:).text
       end
 
       # Score::Tune -> MusicXML text; see Writer.

@@ -13,7 +13,8 @@ module Fawnmoss
       end
 
       # names: of its notes, root first ("A", "C#", "E", "G"); classes: their semitones over C; bass: the lowest one's name.
-      attr_reader :names, :classes, :bass, :root_class
+      # root_class, bass_class: of its root and lowest note.
+      attr_reader :names, :classes, :bass, :root_class, :bass_class
 
       def derive
         root = Theory::Pitch.parse("#{symbol.root}4")
@@ -22,6 +23,7 @@ module Fawnmoss
         @classes = pitches.map { _1.midi % 12 }.freeze
         @root_class = root.midi % 12
         @bass = symbol.bass || symbol.root
+        @bass_class = Theory::Pitch.parse("#{@bass}4").midi % 12
       end
 
       # Beyond double accidentals the note is written as it sounds.

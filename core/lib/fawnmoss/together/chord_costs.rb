@@ -5,6 +5,7 @@ module Fawnmoss
     # What a chord costs under its piece of the tune, and after the chord before. Functional harmony as in the common textbooks, from memory.
     class ChordCosts
       LIKE_MAJOR = { 'i' => 'I', 'iv' => 'IV', 'II' => 'ii' }.freeze # a minor tonic or fourth is as near as a major one
+      SEVENTH = 10 # semitones
       WANTS_HOME = %w[I i vi VI].freeze
 
       # segments: Harmony::Segment list; prices: data of together.yml for harmony.
@@ -12,42 +13,49 @@ module Fawnmoss
         @segments = segments
         @prices = prices
         @plain = prices['plain']
+        @weights = segments.map { |segment| segment.heard.map { |midi, *how| [midi, weight(*how), seventh(*how)] } }
+        @manners = {}.compare_by_identity
         @last = segments.size - 1
         @home = segments.rindex { _1.spot.index < segments.last.spot.index } || -1 # the last before the last bar
       end
 
-      def own(index, chord) = clashes(index, chord).sum(&:last) + plain(index, chord) + place(index, chord)
+      def own(index, chord)
+        seventh = chord.degree == 'V'
+        price = @weights[index].sum do |midi, weight, as_seventh|
+          if chord.has?(midi) then 0
+          else seventh && (midi - chord.root_class) % 12 == SEVENTH ? as_seventh : weight
+          end
+        end
+        price + plain(index, chord) + place(index, chord)
+      end
 
       # index: of the segment that is gone to.
       def step(index, before, chord)
         here = @segments[index]
-        return 0 if before.symbol == chord.symbol
+        return 0 if before.equal?(chord) || before.symbol == chord.symbol
 
         price = here.spot.index == @segments[index - 1].spot.index ? @prices['change_inside'] : @prices['change']
-        here.key == @segments[index - 1].key ? price + manner(before, chord) + arrival(index, before, chord) : price
+        here.key == @segments[index - 1].key ? price + known_manner(before, chord) + arrival(index, before, chord) : price
       end
 
-      # [[midi, points], ...] of the notes that a chord does not have.
-      def clashes(index, chord)
-        @segments[index].heard.filter_map do |midi, quarters, strength, beat, leaps|
-          next if chord.has?(midi)
-
-          [midi, (weight(chord, midi, strength, beat, leaps) * quarters).round]
-        end
-      end
+      # MIDI numbers of the notes that a chord does not have.
+      def clashes(index, chord) = @segments[index].heard.map(&:first).reject { |midi| chord.has?(midi) }
 
       private
 
-      def weight(chord, midi, strength, beat, leaps)
-        return @prices['seventh'] if chord.degree == 'V' && (midi - chord.root_class) % 12 == 10
-
+      def weight(quarters, strength, beat, leaps)
         times = [beat ? 1r : @prices['clash_off']/100r, @prices['clash_half'], @prices['clash_strong']].fetch(strength)
-        @prices['clash'] * times * (leaps ? @prices['clash_leap']/100r : 1)
+        (@prices['clash'] * times * (leaps ? @prices['clash_leap']/100r : 1) * quarters).round
       end
+
+      # A seventh over the dominant.
+      def seventh(quarters, *) = (@prices['seventh'] * quarters).round
+
+      def known_manner(before, chord) = (@manners[before] ||= {}.compare_by_identity)[chord] ||= manner(before, chord)
 
       # What is printed or set need not be plain.
       def plain(index, chord)
-        return 0 if @segments[index].given
+        return 0 if @segments[index].given == chord
 
         @plain.fetch(LIKE_MAJOR.fetch(chord.degree, chord.degree), @prices['other'])
       end

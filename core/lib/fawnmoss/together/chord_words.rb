@@ -24,9 +24,10 @@ module Fawnmoss
 
       def names(midis) = midis.uniq.map { |midi| name(midi) }.uniq
 
+      # As the chords spell it.
       def name(midi)
-        own = @chosen.flat_map(&:names).find { Theory::Pitch.parse("#{_1}4").midi % 12 == midi % 12 }
-        own || Theory::ChordSymbol::USUAL[midi % 12]
+        @names ||= @chosen.uniq.flat_map { |chord| chord.classes.zip(chord.names) }.reverse.to_h
+        @names[midi % 12] || Theory::ChordSymbol::USUAL[midi % 12]
       end
 
       def list(names) = [names[0..-2].join(', '), names.last].reject(&:empty?).join(' and ')
@@ -40,7 +41,7 @@ module Fawnmoss
       end
 
       def passes(index)
-        found = names(@costs.clashes(index, @chosen[index]).map(&:first))
+        found = names(@costs.clashes(index, @chosen[index]))
         "#{list(found)} #{found.size == 1 ? 'passes' : 'pass'} by" if found.any?
       end
 

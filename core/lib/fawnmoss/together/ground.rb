@@ -60,10 +60,14 @@ module Fawnmoss
 
       # What sounds of the tune in a stretch: [[Struck, quarters], ...].
       def heard(from, to)
-        @struck[first(from)..].to_a.take_while { _1.at < to }.filter_map do |one|
+        found = []
+        at = first(from)
+        while (one = @struck[at]) && one.at < to
           quarters = [one.stop, to].min - [one.at, from].max
-          [one, quarters] if quarters.positive?
+          found << [one, quarters] if quarters.positive?
+          at += 1
         end
+        found
       end
 
       # Struck that sounds at a place, or nil.

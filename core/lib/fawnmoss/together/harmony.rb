@@ -61,7 +61,10 @@ module Fawnmoss
       def cost = way.total
 
       # The chord at a place in quarters from the start, or nil.
-      def at(place) = list[(list.bsearch_index { _1.at > place } || list.size) - 1].then { _1 && _1.at <= place && place < _1.stop ? _1.chord : nil }
+      def at(place)
+        index = (segments.bsearch_index { _1.at > place } || segments.size) - 1
+        way.chosen[index] if index >= 0 && place < segments[index].stop
+      end
 
       # What any row of chords costs. chords: one for each segment.
       def cost_of(chords)
@@ -85,17 +88,20 @@ module Fawnmoss
       def way = @way ||= costs.then { |terms| Way.new(choices, own: terms.method(:own), step: terms.method(:step)) }
       def costs = @costs ||= ChordCosts.new(segments, @prices)
 
+      def words = @words ||= ChordWords.new(segments, costs, way.chosen)
+
       def found(chord, index)
         segment = segments[index]
         Found.new(bar: segment.bar, beat: segment.spot.count, at: segment.at, length: segment.length, chord:, by: segment.by,
-                  why: ChordWords.new(segments, costs, way.chosen).why(index), others: others(index, chord))
+                  why: words.why(index), others: others(index, chord))
       end
 
-      # Beside a chord that stands fixed there is nothing to compare.
+      # Beside a printed chord there is nothing to compare.
       def others(index, chord)
-        return [] if segments[index].given
+        return [] if segments[index].by == :printed
 
-        choices[index].zip(way.prices(index)).reject { |other, _| other == chord }.sort_by(&:last).first(OTHERS)
+        all = KeyChords.of(segments[index].key)
+        all.zip(way.prices(index, all)).reject { |other, _| other.symbol == chord.symbol }.sort_by(&:last).first(OTHERS)
       end
 
       def cut

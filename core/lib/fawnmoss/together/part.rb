@@ -22,6 +22,9 @@ module Fawnmoss
         end
       end
 
+      # A note as it is written. at, length: quarters; pitch: nil for a rest.
+      Note = Value.of(:at, :length, :pitch)
+
       NAMES = { 'drone' => 'drone', 'open' => OpenStrings::NAME, 'bass' => 'bass line', 'second' => 'second voice', 'answer' => 'answer' }.freeze
       SIDED = %w[second answer].freeze # kinds of which there is one above and one below the tune
       OTHERS = 6
@@ -43,10 +46,10 @@ module Fawnmoss
       end
 
       # Score::Tune with the same bars. Raises InvalidInput where there is no such part, naming those that there are.
-      def tune = @tune ||= PartWriter.new(@melody, checked, title: self.class.title(@melody.title, @wish.kind), like: @wish.pace == 'tune').tune
+      def tune = @tune ||= PartWriter.new(@melody, written, title: self.class.title(@melody.title, @wish.kind), like: @wish.pace == 'tune').tune
 
       # Found list, rests among them, in order.
-      def notes = @notes ||= slots.each_index.slice_when { |before, index| !held?(before, index) }.map { |run| found(run) }
+      def notes = runs.map { |run| found(run) }
 
       # Together::Harmony under both.
       def harmony = @harmony ||= Harmony.new(@melody, @prices['harmony'], set: Wish.places(@wish.chords), ground: @ground)
@@ -71,11 +74,14 @@ module Fawnmoss
       def misfits = choices && [*harmony.misfits, *@misfits]
 
       # By slot what may stand there.
-      def choices = @choices ||= with_set(slots.map { choice(_1) })
+      def choices = @choices ||= with_set(free.dup)
 
       private
 
-      def way = @way ||= Way.new(choices, own: costs.method(:own), step: costs.method(:step))
+      # By slot what could stand there if nothing were set.
+      def free = @free ||= slots.map { choice(_1) }
+
+      def way = @way ||= Way.new(choices, own: costs.method(:own), step: costs.steps.method(:cost))
       def costs = @costs ||= LineCosts.new(slots, @prices.fetch(@wish.kind), side)
       def side = @wish.kind == 'bass' ? 'below' : @wish.side
 
@@ -143,6 +149,9 @@ module Fawnmoss
       def held?(before, index) = slots[index].held && line[before] && line[before] == line[index]
       def line = way.chosen
 
+      # Slots that make one note each: [[index, ...], ...].
+      def runs = @runs ||= slots.each_index.slice_when { |before, index| !held?(before, index) }.to_a
+
       def found(run)
         first = run.first
         slot = slots[first]
@@ -154,9 +163,9 @@ module Fawnmoss
       def words = @words ||= LineWords.new(slots, costs, line)
 
       def others(index)
-        return [] if choices[index].one?
+        return [] if free[index].one?
 
-        listed = choices[index].zip(way.prices(index)).reject { |tone, _| tone == line[index] }.sort_by(&:last).first(OTHERS)
+        listed = free[index].zip(way.prices(index, free[index])).reject { |tone, _| tone == line[index] }.sort_by(&:last).first(OTHERS)
         listed.map { |tone, price| [tone ? tone.pitch.to_s : 'rest', price] }
       end
 
@@ -165,23 +174,31 @@ module Fawnmoss
         slots.zip(line).count { |slot, tone| tone.nil? ? !slot.rest : @wish.kind == 'second' && costs.across?(slot, tone) }
       end
 
-      # The notes, unless too many places are missed.
-      def checked
-        return notes if possible?
+      # The notes as they are to be written, unless too many places are missed.
+      def written
+        refuse unless possible?
 
-        raise InvalidInput.new("there is no #{called(@wish.kind, @wish.side)} to this tune on the #{@reach.instrument.name}", where: { field: 'kind' },
-remedy: "There is #{others_there.join(', ')}.")
+        runs.map { |run| Note.new(at: slots[run.first].at, length: slots[run.last].stop - slots[run.first].at, pitch: line[run.first]&.pitch) }
       end
 
-      # "second voice above", "bass line".
+      def refuse
+        none = "there is no #{called(@wish.kind, @wish.side)} to this tune on the #{@reach.instrument.name}"
+        raise InvalidInput.new(none, where: { field: 'kind' }, remedy: "There is #{others_there.join(', ')}.")
+      end
+
+      # "a second voice above", "a bass line", "a part on open strings".
+      def offered(kind, way)
+        return "a part on #{NAMES[kind]}" if kind == 'open'
+
+        "#{kind == 'answer' ? 'an' : 'a'} #{called(kind, way)}"
+      end
+
       def called(kind, way) = [NAMES.fetch(kind), (way if SIDED.include?(kind))].compact.join(' ')
 
       # Which parts there are; open strings always.
       def others_there
         ways = Wish::KINDS.flat_map { |kind| (SIDED.include?(kind) ? Wish::SIDES : ['below']).map { |way| [kind, way] } } - [[@wish.kind, @wish.side]]
-        ways.select do |kind, way|
-          kind == 'open' || other(kind, way).possible?
-        end.map { |kind, way| "#{kind == 'answer' ? 'an' : 'a'} #{called(kind, way)}".sub('a open', 'a part on open') }
+        ways.select { |kind, way| kind == 'open' || other(kind, way).possible? }.map { |kind, way| offered(kind, way) }
       end
 
       def other(kind, way) = self.class.new(@melody, @wish.copy(kind:, side: way, notes: [].freeze), @reach.instrument, @positions, @prices)

@@ -5,7 +5,7 @@ module Fawnmoss
     # Writes the notes of a part into the bars of its tune: notes over a bar line are tied, groups of three are those of the tune, slurs too where the part
     # has the notes for them.
     class PartWriter
-      # tune: Score::Tune; notes: Part::Found list; title: of the part; like: true where it has the tune's slurs.
+      # tune: Score::Tune; notes: Part::Note list; title: of the part; like: true where it has the tune's slurs.
       def initialize(tune, notes, title:, like:)
         @tune = tune
         @notes = notes
@@ -30,8 +30,14 @@ title: @title).tune or raise InvalidInput.new('the part would have no note', whe
 
       def sounds(bar, from, stop)
         ratios = ratios(bar, from)
-        here = @notes.select { _1.at < stop && _1.at + _1.length > from }
-        here.flat_map { |note| sound(note, [note.at, from].max, [note.at + note.length, stop].min, ratios) }
+        here(from, stop).flat_map { |note| sound(note, [note.at, from].max, [note.at + note.length, stop].min, ratios) }
+      end
+
+      # Notes that sound in a stretch.
+      def here(from, stop)
+        first = @notes.bsearch_index { _1.at + _1.length > from } || @notes.size
+        last = @notes.bsearch_index { _1.at >= stop } || @notes.size
+        @notes[first...last]
       end
 
       # { [at, length] => ratio } of what the tune writes in groups.
@@ -67,7 +73,7 @@ title: @title).tune or raise InvalidInput.new('the part would have no note', whe
 
       # Notes of the part that fill a stretch without a rest, or none.
       def under(from, stop)
-        own = @notes.select { |note| note.pitch && note.at >= from && note.at + note.length <= stop }
+        own = here(from, stop).select { |note| note.pitch && note.at >= from && note.at + note.length <= stop }
         own.sum(&:length) == stop - from ? own : []
       end
     end

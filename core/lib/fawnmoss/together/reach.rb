@@ -4,7 +4,8 @@ module Fawnmoss
   module Together
     # The notes a part may have: what its player's hand reaches, or, where that is known, what the player has learnt.
     class Reach
-      NEAR = 8 # notes looked at for one place: those nearest to the tune
+      NEAR = 7 # notes looked at for one place: those nearest to the tune
+      WRONG = 1000 # more than any distance
 
       attr_reader :instrument
 
@@ -14,6 +15,7 @@ module Fawnmoss
         @candidates = Fingering::Candidates.new(instrument, positions)
         @names = names&.to_set
         @in_key = {}
+        @together = {}.compare_by_identity
         @tones = {}
       end
 
@@ -35,13 +37,20 @@ module Fawnmoss
                  else
                    slot.midis.minmax[side == 'above' ? 1 : 0]
                  end
-        found = (tones(slot.key) + (slot.chord ? tones(slot.key, names: slot.chord.names) : [])).uniq.select { fits?(slot, _1) }
+        found = together(slot.key, slot.chord).select { |tone| fits?(slot, tone) }
         return found.first(NEAR) unless beside
 
-        found.sort_by { [wrong(_1, beside, side), (_1.sound - beside).abs, _1.sound] }.first(NEAR)
+        found.min_by(NEAR) { |tone| far(tone.sound - beside, side) }
       end
 
       private
+
+      # The notes of a key and those of a chord.
+      def together(key, chord)
+        return tones(key) unless chord
+
+        (@together[chord] ||= {})[key] ||= (tones(key) + tones(key, names: chord.names)).uniq(&:__id__)
+      end
 
       def built(pitch)
         return if @names && !@names.include?(pitch.to_s)
@@ -49,16 +58,14 @@ module Fawnmoss
         Tone.new(pitch:, sound: @instrument.sounding(pitch).midi) if @candidates.for(pitch).any?
       end
 
-      def wrong(tone, beside, side)
-        if side == 'above' ? tone.sound < beside : tone.sound > beside
-          1
-        else
-          0
-        end
+      # How far from the tune, all on the wrong side after all on the right one.
+      def far(semitones, side)
+        wrong = side == 'above' ? semitones.negative? : semitones.positive?
+        (semitones.abs * 2) + (wrong ? WRONG : 0)
       end
 
       def fits?(slot, tone)
-        slot.moments.all? { |moment| moment.strength.zero? || moment.midis.all? { LineCosts::CONSONANT.include?((tone.sound - _1).abs % 12) } }
+        slot.moments.none? { |moment| moment.strength.positive? && moment.midis.any? { |midi| !LineCosts::CONSONANT.include?((tone.sound - midi).abs % 12) } }
       end
 
       def spelled(key, step, names)

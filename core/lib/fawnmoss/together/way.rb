@@ -9,9 +9,9 @@ module Fawnmoss
       # the choices at the place before and there; both answer whole points.
       def initialize(choices, own:, step:)
         @choices = choices
+        @cost = own
         @own = choices.each_with_index.map { |list, place| list.map { own.call(place, _1) } }
         @step = step
-        @into = [nil] # by place, by choice there: [the least up to there, index of the choice before]
         forward
       end
 
@@ -21,8 +21,9 @@ module Fawnmoss
       # The choices of the cheapest way; of equals the one that stands first.
       def chosen = @chosen ||= indices.each_with_index.map { |index, place| @choices[place][index] }
 
-      # By choice at a place what the cheapest way through it costs more than the cheapest of all.
-      def prices(place) = @choices[place].each_index.map { @least[place][_1] + after[place][_1] - total }
+      # What the cheapest way through each of some choices at a place costs more than the cheapest of all; less than nothing for what is better than all that
+      # may stand there.
+      def prices(place, choices = @choices[place]) = choices.map { |choice| up_to(place, choice) + beyond(place, choice) - total }
 
       private
 
@@ -60,11 +61,20 @@ module Fawnmoss
         (@choices.size - 1).downto(1).inject([last]) { |found, place| [@from[place][found.first], *found] }
       end
 
+      def up_to(place, choice)
+        own = @cost.call(place, choice)
+        return own if place.zero?
+
+        best(place, @least[place - 1], @choices[place - 1], choice) { |sum| sum + own }.first
+      end
+
+      def beyond(place, choice) = place == @choices.size - 1 ? 0 : rest(place + 1, choice, after[place + 1])
+
       # By place and choice the least that all after it costs.
       def after
-        @after ||= (@choices.size - 2).downto(0).inject([@choices.last.map { 0 }]) do |found, place|
-          [@choices[place].map { |choice| rest(place + 1, choice, found.first) }, *found]
-        end
+        @after ||= (@choices.size - 2).downto(0).each_with_object([@choices.last.map { 0 }]) do |place, found|
+          found << @choices[place].map { |choice| rest(place + 1, choice, found.last) }
+        end.reverse
       end
 
       def rest(place, choice, found)

@@ -11,9 +11,11 @@ module Fawnmoss
 
         # ids: note ids as attributes, no name before the staff, no second part and no fingers, strings or bow signs, for the engraver, which
         # leaves those to the bands. instrument: its clef, name and transposition; nil writes the tune as it was read.
-        # name: of the part; beside: it is a second one, which says nothing that the first has said; others: Writers of more parts.
-        def initialize(tune, ids: false, instrument: nil, name: instrument&.name.to_s, beside: false, others: [])
+        # name: of the part; beside: it is a second one, which says nothing that the first has said; others: Writers of more parts;
+        # prefix: what note ids begin with, as attributes of a score that has everything else as well, for the engraver; nil for none.
+        def initialize(tune, ids: false, instrument: nil, name: instrument&.name.to_s, beside: false, others: [], prefix: nil)
           @tune = tune
+          @prefix = ids ? '' : prefix
           @ids = ids
           @instrument = instrument
           @name = ids ? '' : name
@@ -87,7 +89,7 @@ module Fawnmoss
         end
 
         def write_note(xml, note)
-          xml.note(@ids ? { id: note.id } : {}) do
+          xml.note(@prefix ? { id: "#{@prefix}#{note.id}" } : {}) do
             xml.chord if note.chord
             note.rest? ? xml.rest : write_pitch(xml, note.pitch)
             write_length(xml, note)
