@@ -24,7 +24,7 @@ module FawnmossServer
 
       # Its Choices at the beginning. asked: { side:, pace: } of a part.
       def self.options(tune, subject, chosen, about, asked)
-        made = !%w[tune open].include?(about[:part])
+        made = !Fawnmoss::Chart::Scored::PLAIN.include?(about[:part])
         transpose = made ? chosen : fitting(tune, subject, chosen, **about)
         wish = Parts.wish(tune.score, subject, about, chosen, tune.chords_set, asked) if made
         Fawnmoss::Chart::Choices.new(transpose:, wish:)

@@ -58,7 +58,7 @@ module FawnmossServer
 
       # Fawnmoss::Together::Wish of a pupil's part, nil where it needs none, or the InvalidInput that says why there is none.
       def wish(pupil)
-        return if %w[tune open].include?(kind(pupil)['part'])
+        return if Fawnmoss::Chart::Scored::PLAIN.include?(kind(pupil)['part'])
 
         (@made ||= {})[pupil.id] ||= begin
           Parts.wish(@tune.score, subjects[pupil.id], kind(pupil).transform_keys(&:to_sym), intervals[pupil.id], @tune.chords_set)

@@ -112,14 +112,25 @@ module FawnmossServer
       def self.of_tune(studio, id)
         tune = studio.tune(id)
         charts = studio.charts_dataset.where(tune_id: tune.id).eager(:pupil).order(:id).all
-        { id: tune.id, title: tune.title, set: tune.chords_set.size, charts: charts.sort_by { [_1.part == 'tune' ? 0 : 1, _1.id] }.map { about(_1) } }
+        about = { id: tune.id, title: tune.title, set: tune.chords_set.size, printed: !tune.second.nil?, round: round(tune) }
+        { **about, charts: charts.sort_by { [_1.part == 'tune' ? 0 : 1, _1.id] }.map { about(_1) } }
+      end
+
+      # How the tune goes as a round, nil where it does not.
+      def self.round(tune)
+        return if tune.heavy?
+
+        found = Fawnmoss::Together::Round.new(tune.score).list.first
+        { bars: found.bars, voices: found.voices, words: found.words } if found&.holds
+      rescue Fawnmoss::InvalidInput
+        nil
       end
 
       def self.about(chart)
         { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
 moved: chart.moved.to_plain }
       end
-      private_class_method :sided, :shape, :harmony, :chord, :notes, :changed, :carried, :about
+      private_class_method :sided, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
     end
   end
 end

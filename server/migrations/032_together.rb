@@ -4,7 +4,7 @@
 Sequel.migration do
   up do
     alter_table(:charts) { drop_constraint :charts_part, type: :check }
-    alter_table(:charts) { add_constraint(:charts_parts, part: %w[tune open drone bass second answer]) }
+    alter_table(:charts) { add_constraint(:charts_parts, part: %w[tune printed open drone bass second answer]) }
     alter_table(:tunes) { add_column :chords, 'text' } # JSON: [[bar, count, chord symbol], ...] in the tune's own key; nil for none
   end
   down do

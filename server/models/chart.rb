@@ -28,7 +28,7 @@ module FawnmossServer
       def scored(score, today) = part == 'tune' ? score : request(today).score(score, FawnmossServer.catalogue)
 
       # Charts for which this is the same are of the same notes.
-      def notes_of = { 'tune' => part, 'open' => [instrument, moved] }.fetch(part, id)
+      def notes_of = { 'tune' => part, 'printed' => part, 'open' => [instrument, moved] }.fetch(part, id)
 
       # What it is called.
       def title = part == 'tune' ? tune.title : Fawnmoss::Together::Part.title(tune.title, part)

@@ -127,6 +127,18 @@ RSpec.describe 'parts to a tune' do
     expect([status, error[:message]]).to match([422, /not all of this tune/])
   end
 
+  it 'has the printed second part as a chart, and says how a tune goes as a round' do
+    text = "X:1\nT:Two\nM:4/4\nL:1/4\nK:D\nV:1\nV:2\n[V:1] d2 e2|f4|\n[V:2] F2 A2|d4|\n"
+    duet = api(:post, '/api/tunes', { file_name: 'two.abc', file: [text].pack('m0'), tune: 0, voice: '1', second: { voice: '2' } })
+    own = api(:post, '/api/charts', { tune_id: duet[:id], instrument: 'viola', part: 'printed' })
+    expect([status, own[:chart][:notes].map { _1[:written] }]).to eq([200, %w[F#4 A4 D5]])
+    expect(api(:get, "/api/tunes/#{duet[:id]}/together")).to include(printed: true, round: nil)
+    api(:post, '/api/charts', { tune_id: tune[:id], instrument: 'viola', part: 'printed' })
+    expect([status, error[:message]]).to match([422, /no second part of its own/])
+    bells = add_tune('C D E C|C D E C|E F G2|E F G2|G/2A/2G/2F/2 E C|G/2A/2G/2F/2 E C|C G, C2|C G, C2|', title: 'Bells', key: 'C')
+    expect(api(:get, "/api/tunes/#{bells[:id]}/together")[:round]).to eq(bars: 2, voices: 4, words: 'It goes in 4 voices, each after 2 bars.')
+  end
+
   it 'is never reached from another studio' do
     made = part
     log_in('ben@example.test', studio: 'Ben’s room')

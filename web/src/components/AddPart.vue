@@ -5,18 +5,20 @@ import { usePupils } from '../stores/pupils'
 
 /** Another part to the tune: which, for whom, and how it moves. */
 export interface Added { part: Part; whom: { pupil_id: number } | { instrument: Instrument }; side?: Side; pace?: Pace }
-defineProps<{ busy: boolean }>()
+const props = defineProps<{ busy: boolean; printed: boolean }>()
 const emit = defineEmits<{ add: [part: Added] }>()
 const pupils = usePupils()
 
-const KINDS: { value: Part; title: string }[] = [
+const ALL: { value: Part; title: string }[] = [
   { value: 'second', title: 'second voice' },
+  { value: 'printed', title: 'its own second part' },
   { value: 'bass', title: 'bass line' },
   { value: 'drone', title: 'drone' },
   { value: 'open', title: 'open strings' },
   { value: 'answer', title: 'answer' },
   { value: 'tune', title: 'the tune itself' },
 ]
+const KINDS = ALL.filter(({ value }) => value !== 'printed' || props.printed)
 const INSTRUMENTS: Instrument[] = ['violin', 'viola', 'cello', 'bass']
 const form = reactive({ part: 'second' as Part, whom: 'viola', side: null as Side | null, pace: 'tune' as Pace })
 const whom = () => [

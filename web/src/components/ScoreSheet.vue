@@ -18,7 +18,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ note: [part: number, note: string]; chord: [index: number]; ready: [] }>()
 
-interface System { x: Map<string, number>; y: Map<string, number>; chords: ChordSign[] }
+/** In pixels; what is printed as well is placed by its share of the width. */
+interface System { width: number; x: Map<string, number>; y: Map<string, number>; chords: ChordSign[] }
 const WIDE = 190 // px that a bar takes at least
 const SCALE = 34
 
@@ -78,7 +79,7 @@ function measure(): void {
     })
     known.set(to, own.width)
     const places = [...known].sort((one, other) => one[0] - other[0])
-    return { x, y, chords: signs(props.chords, places, from, to) }
+    return { width: own.width, x, y, chords: signs(props.chords, places, from, to) }
   })
 }
 
@@ -114,7 +115,7 @@ watch(() => props.chords, () => nextTick(measure))
       <div class="chords">
         <button
           v-for="chord in systems[at]?.chords ?? []" :key="chord.index" type="button" class="chord"
-          :class="{ chosen: chosenChord === chord.index, set: chord.by === 'set' }" :style="{ left: `${chord.x - 8}px` }"
+          :class="{ chosen: chosenChord === chord.index, set: chord.by === 'set' }" :style="{ left: `calc(${(100 * chord.x) / systems[at]!.width}% - 8px)` }"
           :aria-label="`Chord ${chord.text}, bar ${chords[chord.index]!.bar}, beat ${chords[chord.index]!.beat}`" @click="emit('chord', chord.index)"
         >{{ printed(chord.text) }}</button>
       </div>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { PartView } from '../api/types'
-import { noteOf, otherNotes, priceWords, signs, xAt } from './together'
+import type { PartView, Play } from '../api/types'
+import { inRound, noteOf, otherNotes, priceWords, signs, xAt } from './together'
 
 const chord = (at: number, text: string | null, by: string | null = null): PartView['chords'][number] =>
   ({ at, quarters: 2, bar: 1, beat: '1', length: '2', chord: text, degree: null, by, why: '', others: [] })
@@ -23,6 +23,13 @@ describe('a score', () => {
     expect(signs(all, known, 0, 8).map(({ index, x, text }) => [index, x, text])).toEqual([[0, 10, 'D'], [2, 50, 'G'], [3, 70, 'G']])
     expect(signs(all, known, 2, 8)[0]).toMatchObject({ index: 1, text: 'D' })
     expect(signs([chord(0, null)], known, 0, 8)).toEqual([])
+  })
+
+  it('goes with itself as a round: every voice once, the next one after so many bars', () => {
+    const play = { bar: 4, length: 16, second: [], notes: [{ id: 'n1', at: 0, length: 2 }, { id: 'n2', at: 2, length: 2 }] } as unknown as Play
+    const voices = inRound(play, 2, 3)
+    expect(voices.map((voice) => voice.notes.map((note) => note.at))).toEqual([[0, 2], [8, 10], [16, 18]])
+    expect(voices.map((voice) => [voice.length, voice.second])).toEqual(Array.from({ length: 3 }, () => [32, null]))
   })
 
   it('lists other notes from high to low, with words for what they cost', () => {

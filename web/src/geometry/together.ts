@@ -1,4 +1,4 @@
-import type { PartView, ScoreView } from '../api/types'
+import type { PartView, Play, ScoreView } from '../api/types'
 
 /** A chord with where it stands in a system. */
 export interface ChordSign { index: number; x: number; text: string; by: string | null }
@@ -34,6 +34,17 @@ export function signs(chords: PartView['chords'], known: [number, number][], fro
     last = chord.chord
   })
   return found
+}
+
+/** The voices of a round, each the tune once, entering after so many bars; all of them last until the last one ends. */
+export function inRound(play: Play, bars: number, voices: number): Play[] {
+  const shift = bars * play.bar
+  return Array.from({ length: voices }, (_, voice) => ({
+    ...play,
+    length: play.length + shift * (voices - 1),
+    second: null,
+    notes: play.notes.map((note) => ({ ...note, at: note.at + shift * voice })),
+  }))
 }
 
 /** Time at which a bar of the score begins and ends, by its place among the bars. */

@@ -12,7 +12,7 @@ import ScoreSheet from '../components/ScoreSheet.vue'
 import { useAct } from '../composables/useAct'
 import { useKeys } from '../composables/useKeys'
 import { usePaper } from '../composables/usePaper'
-import { height, otherNotes } from '../geometry/together'
+import { height, inRound, otherNotes } from '../geometry/together'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
 
@@ -83,13 +83,24 @@ watch([id, ids], (now, old) => {
   void look()
 }, { immediate: true })
 
-/** The tune is heard as the first part has it, the others beside it. */
+const asRound = ref(false)
+function hearRound(): void {
+  asRound.value = !asRound.value
+  player.stop()
+  player.renew()
+}
+/** The tune is heard as the first part has it, the others beside it; as a round it goes with itself. */
 const play = (chart: number): Promise<Play> => ask('get', '/api/charts/{id}/play', byId(chart))
 watch(score, (now) => {
   const first = now?.parts[0]
   if (!first) return
   player.use(async () => {
     const [own, ...others] = await Promise.all(now.parts.map((part) => play(part.id)))
+    if (asRound.value && tune.value?.round) {
+      const voices = inRound(own!, tune.value.round.bars, tune.value.round.voices)
+      player.beside = voices.slice(1).map((voice) => ({ play: voice, level: 0.7 }))
+      return voices[0]!
+    }
     player.beside = now.parts.slice(1).map((part, at) => ({ play: others[at]!, level: levelOf(part.id) }))
     player.level = levelOf(first.id)
     return { ...own!, second: null }
@@ -217,6 +228,10 @@ useKeys((event) => {
     <p v-if="said" class="small fawn" role="status">{{ said }}</p>
     <ul v-if="leftOut.length" class="plain small fawn"><li v-for="words in leftOut" :key="words">Left out: {{ words }}</li></ul>
     <template v-if="score">
+      <p v-if="tune?.round" class="round small">
+        <b>As a round:</b> {{ tune.round.words }}
+        <label><input type="checkbox" :checked="asRound" @change="hearRound" /> hear it so</label>
+      </p>
       <PlayBar mixed class="hear" />
       <div class="columns">
         <ScoreSheet
@@ -260,13 +275,14 @@ useKeys((event) => {
             </li>
           </ul>
           <v-btn v-if="!adding && score.parts.length < MOST" variant="tonal" color="primary" @click="adding = true">Add a part</v-btn>
-          <AddPart v-else-if="adding" :busy="busy" @add="add" />
-          <hr />
+          <AddPart v-else-if="adding" :busy="busy" :printed="tune?.printed ?? false" @add="add" />
+        </aside>
+        <div class="hand">
           <PartPanel
             :note="note" :chord="chord" :whose="partInHand === null ? '' : score.parts[partInHand]!.name" :busy="busy" @note="setNote" @chord="setChord"
           />
           <p v-if="partInHand !== null && !note" class="small quiet">{{ score.parts[partInHand]!.part === 'tune' ? OF_THE_TUNE : OF_STRINGS }}</p>
-        </aside>
+        </div>
       </div>
     </template>
     <p v-else-if="!trouble" role="status">Putting the parts together …</p>
@@ -276,21 +292,23 @@ useKeys((event) => {
 <style scoped>
 .wide { max-width: 1340px; }
 .hear { position: sticky; top: 0; z-index: 3; background: var(--paper); padding: var(--room-1) 0; }
-.columns { display: grid; grid-template-columns: minmax(0, 1fr) 276px; gap: var(--room-5); align-items: start; }
-.side { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; padding-right: var(--room-1); }
+.columns { display: grid; grid-template: auto 1fr / minmax(0, 1fr) 276px; gap: var(--room-3) var(--room-5); align-items: start; }
+.columns > :first-child { grid-row: span 2; }
+.hand { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; border-top: 1px solid var(--rule); padding-top: var(--room-3); }
 .voices li { border-bottom: 1px solid var(--rule); padding: var(--room-1) 0 var(--room-2); }
 .voices { margin: 0 0 var(--room-2); }
 .name { display: flex; align-items: center; justify-content: space-between; gap: var(--room-2); }
 .tools { white-space: nowrap; }
 input[type='range'] { width: 100%; accent-color: rgb(var(--v-theme-primary)); }
 .ways { display: grid; grid-template-columns: 1fr 1.3fr; gap: var(--room-2); }
-hr { border: 0; border-top: 1px solid var(--rule); margin: var(--room-3) 0; }
 @media print {
-  header .push, .hear, .side { display: none !important; }
+  header .push, .hear, .side, .hand, .round { display: none !important; }
   .columns { display: block; }
 }
 @media (--desk) {
-  .columns { grid-template-columns: 1fr; }
-  .side { position: static; max-height: none; }
+  .columns { grid-template: none / 1fr; }
+  .columns > :first-child { grid-row: auto; }
+  /* What is said of the note stays in sight while the notes are looked at. */
+  .hand { top: auto; bottom: 0; max-height: 36vh; background: var(--paper); z-index: 2; }
 }
 </style>

@@ -4,7 +4,7 @@ module Fawnmoss
   module Chart
     # What each named choice of a request may be, and the words where it is not.
     module Checked
-      CHOICES = { 'version' => %w[simple full], 'part' => ['tune', *Together::Wish::KINDS], 'fourth' => %w[open fourth either], 'start' => %w[down up balance],
+      CHOICES = { 'version' => %w[simple full], 'part' => Scored::PARTS, 'fourth' => %w[open fourth either], 'start' => %w[down up balance],
                   'bowing' => %w[comes strong], 'shift' => %w[old new frame], 'slide' => %w[old new], 'trill' => %w[main upper],
                   'printed' => %w[all fingers bows none] }.each_value(&:freeze).freeze
 

@@ -6,8 +6,8 @@ module Fawnmoss
     Request = Value.of(
       :instrument, # Instrument::Instrument
       :version,    # 'simple' or 'full'
-      :part,       # 'tune', or a part to go with it, of Together::Wish::KINDS
-      :wish,       # Together::Wish of what part, nil for the tune and for open strings
+      :part,       # of Scored::PARTS: the tune, its printed second part, or one that is worked out
+      :wish,       # Together::Wish of what part, nil where nothing has to be wished
       :positions,  # names
       :fourth,     # 'open', 'fourth' or 'either'
       :learnt,     # of :fourth and :stretch, what the hand has

@@ -4,14 +4,18 @@ module Fawnmoss
   module Chart
     # What a Request charts: the tune in its key, or a part that goes with it.
     module Scored
+      PLAIN = %w[tune printed open].freeze # for which nothing has to be wished
+      PARTS = [*PLAIN, *Together::Wish::KINDS].uniq.freeze
+
       # What is wanted of a part where nothing is said: Together::Wish, or nil for what needs none. part, wish: of a request.
-      def self.wish(part, wish) = %w[tune open].include?(part) ? nil : (wish || Together::Wish.build(kind: part)).copy(kind: part)
+      def self.wish(part, wish) = PLAIN.include?(part) ? nil : (wish || Together::Wish.build(kind: part)).copy(kind: part)
 
       # The score to be charted. stored: Score::Tune as it is kept; catalogue: Catalogue. Raises InvalidInput where there is no such part.
       def score(stored, catalogue)
         moved = stored.up(transpose)
         case part
         when 'tune' then moved
+        when 'printed' then own_second(moved)
         when 'open' then moved.once([:open, instrument.open]) { Together::OpenStrings.of(moved, instrument) }
         else made(stored, catalogue).tune
         end
@@ -25,6 +29,14 @@ module Fawnmoss
         moved.once([:part, wish, instrument.open, instrument.sounds_below, positions]) do
           Together::Part.new(moved, wish.up(transpose), instrument, positions, catalogue.together)
         end
+      end
+
+      private
+
+      # The part that is kept with the tune.
+      def own_second(tune)
+        own = tune.second or raise InvalidInput.new('this tune has no second part of its own', where: { field: 'part' }, remedy: 'Have one worked out.')
+        own.copy(title: Together::Part.title(tune.title, part))
       end
     end
   end

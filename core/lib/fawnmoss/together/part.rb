@@ -25,7 +25,8 @@ module Fawnmoss
       # A note as it is written. at, length: quarters; pitch: nil for a rest.
       Note = Value.of(:at, :length, :pitch)
 
-      NAMES = { 'drone' => 'drone', 'open' => OpenStrings::NAME, 'bass' => 'bass line', 'second' => 'second voice', 'answer' => 'answer' }.freeze
+      NAMES = { 'drone' => 'drone', 'open' => OpenStrings::NAME, 'printed' => 'second part',
+                'bass' => 'bass line', 'second' => 'second voice', 'answer' => 'answer' }.freeze
       SIDED = %w[second answer].freeze # kinds of which there is one above and one below the tune
       OTHERS = 6
       MOST_MISSED = 2/5r # of its places that a part may have no note for, or, a second voice, one on the wrong side
