@@ -75,6 +75,30 @@ RSpec.describe Fawnmoss::Together::Harmony do
     end
   end
 
+  describe Fawnmoss::Together::Backing do
+    def backing(body, **options) = described_class.of(tune(body, **options), catalogue.together['harmony'])
+
+    it 'has a bass note on the strong beats and chords on the others, close together, over the harmony' do
+      found = backing('D A A | A/G/F/E/ D | D B B | B3 | D A A | A/G/F/E/ D | G F E | D3', meter: '3/4')
+      expect(found.select { _1.voice == 'bass' }.map { [_1.at, _1.midi] }).to eq([[0, 50], [3, 50], [6, 43], [9, 43], [12, 50], [15, 50], [18, 45], [21, 50]])
+      chords = found.select { _1.voice == 'chord' }.group_by(&:at).transform_values { |sounds| sounds.map(&:midi) }
+      expect(chords.keys).to eq((0..23).reject { (_1 % 3).zero? })
+      expect(chords.values.map { |midis| [midis.size, midis.max - midis.min] }).to all(match([3, be <= 12]))
+      expect(chords.values.each_cons(2).map { |one, other| one.zip(other).sum { |a, b| (a - b).abs } }).to all(be <= 6) # the hands hardly move
+    end
+
+    it 'plays repeats out, leaves the pick-up alone, and stays with the tune’s time' do
+      found = backing('A | D2 F2 | E2 C2 | D3 :|')
+      expect(found.select { _1.voice == 'bass' }.map(&:at)).to eq([1, 3, 5, 7, 9, 11, 13, 15, 17, 19, 21, 23])
+      expect(found.map { _1.at + _1.length }.max).to be <= 24
+    end
+
+    it 'has a note for every kind of meter and chord' do
+      ['2/4', '6/8', '9/8', 'C|', '5/4'].each { |meter| expect(backing('D E F G | A4', meter:)).not_to be_empty }
+      expect(backing('"G5"D2 "Bm7b5"F2 | "A7sus4"E2 "D"D2').map(&:midi)).to all(be_between(40, 84))
+    end
+  end
+
   describe Fawnmoss::Together::Round do
     def round(body, **options) = described_class.new(tune(body, key: 'C', **options)).list
 

@@ -29,7 +29,7 @@ module FawnmossServer
       def self.body(chart, input, solved, shown, last, today)
         tune = Charts.pencilled(chart, solved.tune)
         { caution: input.caution || caution(chart, shown, today), changes: changes(last, shown),
-          play: Fawnmoss::Practice::PlayAlong.of(solved).to_answer, musicxml: score(tune, solved.request.instrument, input.bars),
+          play: Parts.played(chart, solved), musicxml: score(tune, solved.request.instrument, input.bars),
           chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }
       end
 

@@ -157,7 +157,7 @@ module FawnmossServer
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
-      def self.play(chart, today) = apart(chart, today) { Fawnmoss::Practice::PlayAlong.of(solved(chart, today).first).to_answer }
+      def self.play(chart, today) = apart(chart, today) { Parts.played(chart, solved(chart, today).first) }
 
       # The chart with all marks for other programs. format: of Fawnmoss::Chart::Export::FORMATS.
       def self.export(chart, today, format)

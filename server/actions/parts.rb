@@ -42,11 +42,20 @@ module FawnmossServer
           notes: made ? notes(made) : [], left_out: (made || harmony).misfits.map(&:text) }
       end
 
+      # What to play along with: with bass and chords over the chords of the tune, whichever part of it the chart is. solved: Fawnmoss::Chart::Chart.
+      def self.played(chart, solved)
+        backing = Fawnmoss::Together::Backing.of(chart.tune.score.up(chart.moved), FawnmossServer.catalogue.together['harmony'], set: set(chart))
+        { **Fawnmoss::Practice::PlayAlong.of(solved).to_answer, backing: backing.map(&:to_answer) }
+      end
+
+      # The chords that are set, in the chart's key, as of Fawnmoss::Together::Harmony.
+      def self.set(chart)
+        Fawnmoss::Together::Wish.places(Fawnmoss::Together::Wish.build(kind: 'second', chords: chart.tune.chords_set).up(chart.moved).chords)
+      end
+
       # The chords under the tune itself, or under a part that does not go by them.
       def self.harmony(chart, request)
-        moved = chart.tune.score.up(request.transpose)
-        set = Fawnmoss::Together::Wish.build(kind: 'second', chords: chart.tune.chords_set).up(request.transpose).chords
-        Fawnmoss::Together::Harmony.new(moved, FawnmossServer.catalogue.together['harmony'], set: Fawnmoss::Together::Wish.places(set))
+        Fawnmoss::Together::Harmony.new(chart.tune.score.up(request.transpose), FawnmossServer.catalogue.together['harmony'], set: set(chart))
       end
 
       def self.chord(found) = { **found.to_h, at: found.at.to_f, quarters: found.length.to_f }
@@ -130,7 +139,7 @@ module FawnmossServer
         { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
 moved: chart.moved.to_plain }
       end
-      private_class_method :sided, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
+      private_class_method :sided, :set, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
     end
   end
 end

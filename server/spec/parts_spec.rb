@@ -27,7 +27,11 @@ RSpec.describe 'parts to a tune' do
     expect(part(side: 'above')[:id]).to eq(made[:id]) # there is one of each for everybody
     pinned = save_chart(made, pins: [{ note: made[:chart][:notes][1][:id], direction: 'down' }])
     expect([status, pinned[:part], pinned[:pins].size]).to eq([200, 'second', 1])
-    expect(api(:get, "/api/charts/#{made[:id]}/play")[:notes].size).to eq(made[:chart][:notes].size)
+    heard = api(:get, "/api/charts/#{made[:id]}/play")
+    expect([heard[:notes].size, heard[:backing].first]).to eq([made[:chart][:notes].size, { at: 0.0, length: 1.0, midi: 50, voice: 'bass' }])
+    chords([1, '1', 'Bm'])
+    expect(api(:get, "/api/charts/#{made[:id]}/play")[:backing].first[:midi]).to eq(47)
+    chords
   end
 
   it 'for a pupil asks for nothing that is not had, or says what there is' do

@@ -3,8 +3,8 @@ import { mdiPlay, mdiStop } from '@mdi/js'
 import { computed, onUnmounted } from 'vue'
 import { usePlayer } from '../stores/player'
 
-/** Hear it: play, tempo, what sounds, echo, a part over and over. mixed: how loud what is, is chosen elsewhere. */
-defineProps<{ mixed?: boolean }>()
+/** Hear it: play, tempo, what sounds, echo, a part over and over. mixed: how loud what is, is chosen elsewhere; backed: there is bass and chords to it. */
+defineProps<{ mixed?: boolean; backed?: boolean }>()
 const player = usePlayer()
 const drones = computed(() => [
   { value: null, title: 'no drone' },
@@ -30,6 +30,9 @@ const look = (): void => void player.load().catch(() => undefined)
     <label v-if="!mixed"><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
     <label v-if="player.schedule?.second?.length">
       <input type="checkbox" :checked="player.second" @change="player.change(() => (player.second = !player.second))" /> second part
+    </label>
+    <label v-if="backed" title="Bass and chords to play along with">
+      <input type="checkbox" :checked="player.backing" @change="player.change(() => (player.backing = !player.backing))" /> backing
     </label>
     <label><input type="checkbox" :checked="player.click" @change="player.change(() => (player.click = !player.click))" /> click</label>
     <label><input

@@ -12,7 +12,7 @@ export function useMetronome() {
     const clicks = [0, 1, 2, 3].map((at) => ({ at, strong: at === 0 }))
     try {
       await sound.play({
-        programme: { lead: 0, end: 4, sounds: [], second: [], clicks },
+        programme: { lead: 0, end: 4, sounds: [], second: [], backing: [], clicks },
         tempo: tempo.value,
         loop: true,
         tune: false,

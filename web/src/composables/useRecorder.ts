@@ -108,7 +108,7 @@ export function useRecorder() {
     state.value = 'counting'
     const { clicks, length } = countIn(lead.play, lead.goes ? LONGEST * (lead.tempo / 60) : 0)
     const playing = sound.play({
-      programme: { lead: length, end: clicks.at(-1)!.at + lead.play.beat, sounds: [], second: [], clicks },
+      programme: { lead: length, end: clicks.at(-1)!.at + lead.play.beat, sounds: [], second: [], backing: [], clicks },
       tempo: lead.tempo, loop: false, tune: false, second: false, click: lead.goes, drone: [], on: () => undefined, end: () => undefined,
     })
     await playing.catch(() => undefined) // without the sounds it is waited as long, in silence

@@ -18,6 +18,7 @@ export interface Run {
   tune: boolean
   second: boolean
   click: boolean
+  backing?: boolean
   drone: number[]
   level?: number
   beside?: Beside[]
@@ -26,9 +27,11 @@ export interface Run {
 }
 
 let loading: Promise<Tone> | undefined
-let instruments: { tune: ToneModule.PolySynth; second: ToneModule.PolySynth; drone: ToneModule.PolySynth; click: ToneModule.Synth } | undefined
+let instruments:
+  | Record<'tune' | 'second' | 'drone' | 'bass' | 'chord', ToneModule.PolySynth> & { click: ToneModule.Synth }
+  | undefined
 
-/** Stand-in sounds made in the browser: a soft bowed tone, a softer one for a second part, a duller one for the drone, a tick. */
+/** Stand-in sounds made in the browser: a soft bowed tone, a softer one for a second part, plucked ones for bass and chords, a dull one, a tick. */
 function build(tone: Tone): NonNullable<typeof instruments> {
   const out = new tone.Limiter(-3).toDestination()
   const room = new tone.Filter(2400, 'lowpass').connect(out)
@@ -48,7 +51,9 @@ function build(tone: Tone): NonNullable<typeof instruments> {
   const click = new tone.Synth({ oscillator: { type: 'square' }, envelope: { attack: 0.001, decay: 0.03, sustain: 0, release: 0.01 }, volume: -18 }).connect(
     out,
   )
-  return { tune, second, drone, click }
+  const plucked = (volume: number, decay: number) =>
+    new tone.PolySynth(tone.Synth, { oscillator: { type: 'triangle' }, envelope: { attack: 0.004, decay, sustain: 0, release: 0.1 }, volume }).connect(out)
+  return { tune, second, drone, click, bass: plucked(-11, 1.1), chord: plucked(-19, 0.55) }
 }
 
 const ticks = (quarters: number): string => `${Math.round(quarters * 192)}i`
@@ -64,6 +69,7 @@ export async function play(run: Run): Promise<void> {
   await tone.start()
   instruments ??= build(tone)
   const { tune, second, drone, click } = instruments
+  const plucked = instruments
   const transport = tone.getTransport()
   stop(tone)
   transport.bpm.value = run.tempo
@@ -75,6 +81,9 @@ export async function play(run: Run): Promise<void> {
     for (const sound of part.level > 0 ? part.sounds : []) {
       transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, part.level), ticks(sound.at))
     }
+  }
+  for (const sound of run.backing ? run.programme.backing : []) {
+    transport.schedule((time) => plucked[sound.voice].triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time), ticks(sound.at))
   }
   for (const sound of run.programme.sounds) {
     transport.schedule((time) => {
@@ -100,6 +109,8 @@ function stop(tone: Tone): void {
   transport.loop = false
   instruments?.tune.releaseAll()
   instruments?.second.releaseAll()
+  instruments?.bass.releaseAll()
+  instruments?.chord.releaseAll()
   instruments?.drone.releaseAll()
 }
 

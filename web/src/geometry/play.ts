@@ -1,14 +1,17 @@
 import type { Play, Sound } from '../api/types'
 
+/** A plucked sound to play along with. */
+export type Backing = NonNullable<Play['backing']>[number]
+
 /** What to play: the tune, or the phrases with an equal silence after each; a part of it; over and over. */
 export interface Wish { mode: 'tune' | 'echo'; span: Span | null; loop: boolean }
 /** A stretch in quarters from the start of the tune as written. */
 export interface Span { at: number; length: number; words: string }
 /**
  * Everything in quarters from the first click. lead: length of the count-in; end: where it stops, or goes back to lead when looping; second:
- * the second part beside the sounds, none in an echo.
+ * the second part beside the sounds, backing: bass and chords, neither of them in an echo.
  */
-export interface Programme { lead: number; end: number; sounds: Sound[]; second: Sound[]; clicks: { at: number; strong: boolean }[] }
+export interface Programme { lead: number; end: number; sounds: Sound[]; second: Sound[]; backing: Backing[]; clicks: { at: number; strong: boolean }[] }
 
 /**
  * Lays a schedule out for playing: a full bar is counted in, and what is left of the bar before a start that is not on the
@@ -20,17 +23,18 @@ export function programme(play: Play, wish: Wish): Programme {
   const from = wish.span?.at ?? 0
   const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
   const lead = before(play, from)
-  const within = (all: Sound[]): Sound[] =>
+  const within = <One extends { at: number; length: number }>(all: One[]): One[] =>
     all.filter((sound) => sound.at >= from - 1e-6 && sound.at < from + length - 1e-6)
       .map((sound) => ({ ...sound, at: sound.at - from + lead, length: Math.min(sound.length, from + length - sound.at) }))
   const sounds = within(echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes)
   const beside = echo ? [] : (play.second ?? [])
   const second = within(wish.span ? firstTime(beside) : beside)
+  const backing = echo || wish.span ? [] : within(play.backing ?? [])
   // A loop goes on in time: it is filled up to the beat of the bar where it starts again.
   const end = lead + (wish.loop ? Math.ceil(length / play.bar - 1e-9) * play.bar : length)
-  if (!play.clicks || echo) return { lead, end, sounds, second, clicks: even(play, end) }
+  if (!play.clicks || echo) return { lead, end, sounds, second, backing, clicks: even(play, end) }
   const own = (wish.span ? play.clicks.written : play.clicks.tune).map((click) => ({ ...click, at: click.at - from + lead }))
-  return { lead, end, sounds, second, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
+  return { lead, end, sounds, second, backing, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
 }
 
 /** What a click needs to know of what it goes with. */

@@ -198,7 +198,7 @@ useKeys((event) => {
         {{ chart.view.chart.odd.length === 1 ? 'A bar does' : 'Some bars do' }} not add up, marked where it stands.
         <router-link :to="`/tunes/${chart.view.tune_id}`">Mend it on the writing desk</router-link>
       </p>
-      <PlayBar class="hear">
+      <PlayBar backed class="hear">
         <RecordButton v-model="recording" />
       </PlayBar>
       <RecordHere

@@ -103,7 +103,7 @@ onUnmounted(() => clearTimeout(keeping))
       <template v-else><p>{{ problem.text }}</p><v-btn @click="load">Try again</v-btn></template>
     </div>
     <template v-if="card">
-      <PlayBar v-if="card.body.play" class="hear" />
+      <PlayBar v-if="card.body.play" :backed="!!card.body.play.backing?.length" class="hear" />
       <CardPaper
         :card="card" :days="days" live :now="player.now" :today="today" @tick="(item, day, runs) => report('item', runs, item, day)"
         @hear="hear" @tempo="tempo"

@@ -232,7 +232,7 @@ useKeys((event) => {
         <b>As a round:</b> {{ tune.round.words }}
         <label><input type="checkbox" :checked="asRound" @change="hearRound" /> hear it so</label>
       </p>
-      <PlayBar mixed class="hear" />
+      <PlayBar mixed backed class="hear" />
       <div class="columns">
         <ScoreSheet
           :score="score" :chords="chords" :chosen="inHand" :set="set" :now="player.now" @note="(part, one) => (inHand = { part, note: one })"

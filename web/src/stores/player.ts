@@ -18,6 +18,8 @@ export const usePlayer = defineStore('player', () => {
   const tune = ref(true)
   const second = ref(true)
   const click = ref(true)
+  /** Bass and chords to play along with. */
+  const backing = ref(false)
   const drone = ref<number | null>(null)
   /** Other parts of the tune that sound beside it, and how loud it is itself, 0 to 1. */
   const beside = ref<{ play: Play; level: number }[]>([])
@@ -71,6 +73,7 @@ export const usePlayer = defineStore('player', () => {
         tune: tune.value,
         second: second.value,
         click: click.value,
+        backing: backing.value,
         drone: drone.value === null ? [] : (found.drones[drone.value]?.keys ?? []),
         on: (id, silent) => {
           now.value = id
@@ -135,6 +138,7 @@ export const usePlayer = defineStore('player', () => {
     tune,
     second,
     click,
+    backing,
     drone,
     beside,
     level,

@@ -66,6 +66,12 @@ module Fawnmoss
         way.chosen[index] if index >= 0 && place < segments[index].stop
       end
 
+      # Whether another chord than before begins at a place.
+      def begins?(place)
+        index = segments.bsearch_index { _1.at >= place }
+        !index.nil? && segments[index].at == place && (index.zero? || way.chosen[index - 1] != way.chosen[index])
+      end
+
       # What any row of chords costs. chords: one for each segment.
       def cost_of(chords)
         costs.then do |terms|
