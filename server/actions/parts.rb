@@ -45,7 +45,13 @@ module FawnmossServer
       # What to play along with: with bass and chords over the chords of the tune, whichever part of it the chart is. solved: Fawnmoss::Chart::Chart.
       def self.played(chart, solved)
         backing = Fawnmoss::Together::Backing.of(chart.tune.score.up(chart.moved), FawnmossServer.catalogue.together['harmony'], set: set(chart))
-        { **Fawnmoss::Practice::PlayAlong.of(solved).to_answer, backing: backing.map(&:to_answer) }
+        { **Fawnmoss::Practice::PlayAlong.of(solved).to_answer, backing: backing.map(&:to_answer), **(chart.part == 'tune' ? {} : beside(chart, solved)) }
+      end
+
+      # Who has a part hears the tune beside it.
+      def self.beside(chart, solved)
+        melody = Fawnmoss::Practice::PlayAlong.beside(solved, chart.tune.score.alone.up(chart.moved))
+        { second: melody.map { |sound| { **sound.to_h, at: sound.at.to_f, length: sound.length.to_f } }, called: { own: 'my part', other: 'the tune' } }
       end
 
       # The chords that are set, in the chart's key, as of Fawnmoss::Together::Harmony.
@@ -139,7 +145,7 @@ module FawnmossServer
         { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
 moved: chart.moved.to_plain }
       end
-      private_class_method :sided, :set, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
+      private_class_method :sided, :set, :beside, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
     end
   end
 end

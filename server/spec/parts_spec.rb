@@ -29,6 +29,7 @@ RSpec.describe 'parts to a tune' do
     expect([status, pinned[:part], pinned[:pins].size]).to eq([200, 'second', 1])
     heard = api(:get, "/api/charts/#{made[:id]}/play")
     expect([heard[:notes].size, heard[:backing].first]).to eq([made[:chart][:notes].size, { at: 0.0, length: 1.0, midi: 50, voice: 'bass' }])
+    expect([heard[:called], heard[:second].map { _1[:midi] }.first(3)]).to eq([{ own: 'my part', other: 'the tune' }, [62, 69, 69]])
     chords([1, '1', 'Bm'])
     expect(api(:get, "/api/charts/#{made[:id]}/play")[:backing].first[:midi]).to eq(47)
     chords

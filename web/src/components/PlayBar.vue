@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiPlay, mdiStop } from '@mdi/js'
 import { computed, onUnmounted } from 'vue'
-import { usePlayer } from '../stores/player'
+import { CLEAN, usePlayer } from '../stores/player'
 
 /** Hear it: play, tempo, what sounds, echo, a part over and over. mixed: how loud what is, is chosen elsewhere; backed: there is bass and chords to it. */
 defineProps<{ mixed?: boolean; backed?: boolean }>()
@@ -27,9 +27,13 @@ const look = (): void => void player.load().catch(() => undefined)
       <output aria-label="Tempo, quarters a minute">{{ player.tempo }}</output>
       <v-btn density="compact" aria-label="Faster" title="]" @click="player.step(1)">+</v-btn>
     </span>
-    <label v-if="!mixed"><input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" /> tune</label>
+    <label v-if="!mixed">
+      <input type="checkbox" :checked="player.tune" @change="player.change(() => (player.tune = !player.tune))" />
+      {{ player.schedule?.called?.own ?? 'tune' }}
+    </label>
     <label v-if="player.schedule?.second?.length">
-      <input type="checkbox" :checked="player.second" @change="player.change(() => (player.second = !player.second))" /> second part
+      <input type="checkbox" :checked="player.second" @change="player.change(() => (player.second = !player.second))" />
+      {{ player.schedule.called?.other ?? 'second part' }}
     </label>
     <label v-if="backed" title="Bass and chords to play along with">
       <input type="checkbox" :checked="player.backing" @change="player.change(() => (player.backing = !player.backing))" /> backing
@@ -44,7 +48,15 @@ const look = (): void => void player.load().catch(() => undefined)
       :items="drones" aria-label="Drone" density="compact" class="drone" @update:menu="look"
       @update:model-value="player.change(() => (player.drone = $event))"
     />
-    <span v-if="player.span" class="part">over and over: {{ player.span.words }} <v-btn density="compact" @click="player.repeat(null)">The whole</v-btn></span>
+    <span v-if="player.span" class="part">over and over: {{ player.span.words }}
+      <template v-if="player.tempo < player.own">
+        <v-btn density="compact" :title="`After ${CLEAN} clean times in a row it goes a step faster`" @click="player.went(true)">
+          Clean {{ player.clean }} of {{ CLEAN }}
+        </v-btn>
+        <v-btn v-if="player.clean" density="compact" @click="player.went(false)">Not yet</v-btn>
+      </template>
+      <v-btn density="compact" @click="player.repeat(null)">The whole</v-btn>
+    </span>
     <span v-if="player.turn" class="turn" role="status">your turn</span>
     <span v-if="player.problem" class="fawn small" role="alert">{{ player.problem }}</span>
     <slot />

@@ -58,6 +58,8 @@ function build(tone: Tone): NonNullable<typeof instruments> {
 
 const ticks = (quarters: number): string => `${Math.round(quarters * 192)}i`
 const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12)
+/** Keys of a drone in Hz, a fifth over the lowest pure (3 to 2), as strings are tuned. */
+export const inTune = (keys: number[]): number[] => keys.map((key) => (key - keys[0]! === 7 ? hertz(keys[0]!) * 1.5 : hertz(key)))
 
 /** Starts a run (and ends the one before). The sounds are loaded when they are first asked for; rejects when they cannot be. */
 export async function play(run: Run): Promise<void> {
@@ -95,7 +97,7 @@ export async function play(run: Run): Promise<void> {
     if (!run.click && beat.at >= run.programme.lead) continue
     transport.schedule((time) => click.triggerAttackRelease(beat.strong ? 1760 : 1175, 0.03, time), ticks(beat.at))
   }
-  if (run.drone.length) transport.schedule((time) => drone.triggerAttack(run.drone.map(hertz), time), 0)
+  if (run.drone.length) transport.schedule((time) => drone.triggerAttack(inTune(run.drone), time), 0)
   transport.loop = run.loop
   if (run.loop) transport.setLoopPoints(ticks(run.programme.lead), ticks(run.programme.end))
   else transport.schedule((time) => tone.getDraw().schedule(run.end, time), ticks(run.programme.end))

@@ -42,6 +42,17 @@ describe('programme', () => {
     expect(programme(play, { mode: 'tune', span: null, loop: false }).second).toEqual([])
   })
 
+  it('has bass and chords with the whole tune, and with a stretch where nothing is repeated', () => {
+    const pluck = (at: number) => ({ at, length: 1, midi: 48, voice: 'bass' as const })
+    const backed = { ...play, backing: [pluck(1), pluck(4), pluck(8), pluck(11)] }
+    expect(programme(backed, { mode: 'tune', span: null, loop: false }).backing.map((one) => one.at)).toEqual([6, 9, 13, 16])
+    const bar = { mode: 'tune', span: { at: 4, length: 3, words: '' }, loop: true } as const
+    expect(programme(backed, bar).backing).toEqual([])
+    const once = programme({ ...backed, length: 7 }, bar)
+    expect(once.backing.map((one) => one.at - once.lead)).toEqual([0])
+    expect(programme(backed, { mode: 'echo', span: null, loop: false }).backing).toEqual([])
+  })
+
   it('counts two bars in before a pick-up, less the pick-up, and clicks to the end', () => {
     const { lead, end, sounds, clicks } = programme(play, { mode: 'tune', span: null, loop: false })
     expect([lead, end, sounds.length, sounds[0]!.at]).toEqual([5, 19, 12, 5])

@@ -29,13 +29,16 @@ export function programme(play: Play, wish: Wish): Programme {
   const sounds = within(echo ? play.echo.notes : wish.span ? firstTime(play.notes) : play.notes)
   const beside = echo ? [] : (play.second ?? [])
   const second = within(wish.span ? firstTime(beside) : beside)
-  const backing = echo || wish.span ? [] : within(play.backing ?? [])
+  const backing = echo || (wish.span && !asWritten(play)) ? [] : within(play.backing ?? [])
   // A loop goes on in time: it is filled up to the beat of the bar where it starts again.
   const end = lead + (wish.loop ? Math.ceil(length / play.bar - 1e-9) * play.bar : length)
   if (!play.clicks || echo) return { lead, end, sounds, second, backing, clicks: even(play, end) }
   const own = (wish.span ? play.clicks.written : play.clicks.tune).map((click) => ({ ...click, at: click.at - from + lead }))
   return { lead, end, sounds, second, backing, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
 }
+
+/** No repeats are played: a stretch as written is where it sounds. */
+const asWritten = (play: Play): boolean => play.bars.reduce((sum, bar) => sum + bar[2]!, 0) > play.length - play.beat
 
 /** What a click needs to know of what it goes with. */
 export type Beats = Pick<Play, 'bar' | 'beat' | 'first' | 'bars' | 'clicks'>

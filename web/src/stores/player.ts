@@ -4,6 +4,9 @@ import type { Play } from '../api/types'
 import * as sound from '../composables/useSound'
 import { programme, stepTempo, type Span } from '../geometry/play'
 
+/** Clean times in a row after which a tempo is left behind (guide page on practice). */
+export const CLEAN = 3
+
 /**
  * Playing along with a chart or a card: one thing plays at a time. `source` gives the schedule when it is needed.
  */
@@ -24,6 +27,8 @@ export const usePlayer = defineStore('player', () => {
   /** Other parts of the tune that sound beside it, and how loud it is itself, 0 to 1. */
   const beside = ref<{ play: Play; level: number }[]>([])
   const level = ref(1)
+  /** How many times in a row a part that goes over and over was clean, as its player says. */
+  const clean = ref(0)
   /** The note that sounds, and whether it is the pupil's turn. */
   const now = ref<string | null>(null)
   const turn = ref(false)
@@ -114,7 +119,16 @@ export const usePlayer = defineStore('player', () => {
     mode.value = 'tune'
     span.value = part
     loop.value = part !== null
+    clean.value = 0
     if (part || state.value === 'playing') void start()
+  }
+
+  /** One more clean time: after three the next step of the tempo, up to the chart's own. Otherwise it is counted anew. */
+  function went(well: boolean): void {
+    clean.value = well ? clean.value + 1 : 0
+    if (clean.value < CLEAN) return
+    clean.value = 0
+    set(Math.min(own.value, stepTempo(schedule.value?.steps ?? [], tempo.value, 1)))
   }
 
   function step(by: 1 | -1): void {
@@ -142,6 +156,8 @@ export const usePlayer = defineStore('player', () => {
     drone,
     beside,
     level,
+    clean,
+    went,
     now,
     turn,
     use,

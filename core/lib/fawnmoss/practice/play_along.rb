@@ -31,6 +31,9 @@ module Fawnmoss
       # chart: Chart::Chart. Returns Schedule.
       def self.of(chart) = new(chart).schedule
 
+      # Sound list of another line with the same bars, as it sounds beside a chart. tune: Score::Tune, written as it sounds.
+      def self.beside(chart, tune) = new(chart.copy(tune:)).line
+
       # A tune that has no chart yet, in one phrase.
       def self.of_tune(tune, instrument)
         request = Chart::Request.new(instrument:, version: 'simple', trill: 'main')
@@ -60,6 +63,9 @@ module Fawnmoss
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
                      second:, clicks:, phrases: spans.map { _1.first(2) }, **meter)
       end
+
+      # The notes with their repeats, as they are written.
+      def line = sounds(@played, @unfolded) { _1 }
 
       private
 
