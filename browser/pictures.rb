@@ -147,12 +147,24 @@ class Pictures
     chart('Linnet', 'Three on a Bench', 'Simple chart', 6)
     shot 'chart-desk'
     page.execute_script("localStorage.setItem('fawnmoss.theme', 'dark')")
-    chart('Maren', 'Herbs at the Fair', 'Full', 0)
-    find('[role=tab]', text: 'Spots').click
-    find('.side .head', match: :first).click
-    shot 'chart-desk-dark'
+    score
     page.execute_script("localStorage.setItem('fawnmoss.theme', 'light')")
     together
+  end
+
+  # A tune with two parts, a note of one in hand, in the dark theme.
+  def score
+    studio = FawnmossServer::Models::Studio[FawnmossServer::Models::Pupil.first(name: 'Linnet').studio_id]
+    tune = studio.tunes_dataset.first(title: 'Brook Song')
+    charts = { 'Linnet' => 'tune', 'Maren' => 'second', 'Bram' => 'bass' }.map do |name, part|
+      fields = { 'tune_id' => tune.id, 'pupil_id' => studio.pupils_dataset.first(name:).id, 'part' => part }
+      FawnmossServer::Actions::Charts.found(studio, FawnmossServer::Inputs::Fields.new(fields), Date.today).id
+    end
+    visit "/tunes/#{tune.id}/together?charts=#{charts.join(',')}"
+    find('.score[data-engraved="yes"] .chord', match: :first, wait: 180)
+    9.times { page.driver.browser.action.send_keys(:arrow_right).perform }
+    find('.panel h2')
+    shot 'together'
   end
 
   def cards

@@ -53,6 +53,20 @@ RSpec.describe Fawnmoss::Together::Part do
       expect([made, found]).to match([be > 190, 0])
     end
 
+    it 'keeps to that where the tune holds over a strong beat, and in two halves to a bar' do
+      { 'D E2 F | G A2 B | c B2 A | D4' => '4/4', 'D2 E2 F2 G2 | A B c d e2 f2 | e d c B A2 G2 | F2 E2 D4' => 'C|', 'F3/2G/ A2 | B/c3/2 d B | A3 G | F E D2' => '4/4' }.each do |body, meter|
+        melody = tune(body, meter:)
+        heard = ReadInXml.read(Fawnmoss::Notation::MusicXml.write(melody))
+        Fawnmoss::Together::Wish::SIDES.product(Fawnmoss::Together::Wish::PACES).each do |side, pace|
+          own = part(melody, 'violin', side:, pace:)
+          next unless own.possible?
+
+          line = ReadInXml.read(Fawnmoss::Notation::MusicXml.write(own.tune))
+          expect([body, side, pace, ReadInXml.parallels(heard, line), ReadInXml.clashes(heard, line)]).to eq([body, side, pace, [], []])
+        end
+      end
+    end
+
     # The reader and the counts above can fail: two lines in fifths are found.
     it 'would be found out: fifths in a row and a clash on a strong beat are counted' do
       one, other = ['D E F G', 'A B c f'].map { ReadInXml.read(Fawnmoss::Notation::MusicXml.write(tune(_1))) }

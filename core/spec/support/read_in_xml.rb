@@ -7,7 +7,7 @@ module ReadInXml
   # at, stop: quarters from the start; midi: MIDI number as written; fresh: false where it is tied to the one before.
   Sounding = Struct.new(:at, :stop, :midi, :fresh)
   STEPS = { 'C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11 }.freeze
-  STRONG = { [4, 4] => [0, 2], [12, 8] => [0, 3], [6, 8] => [0, 3/2r], [9, 8] => [0, 3/2r, 3] }.freeze # quarters from the bar line, from any textbook (from memory)
+  STRONG = { [4, 4] => [0, 2], [2, 2] => [0, 2], [12, 8] => [0, 3], [6, 8] => [0, 3/2r], [9, 8] => [0, 3/2r, 3] }.freeze # quarters from the bar line, from any textbook (from memory)
 
   # { sounding: Sounding list with ties joined, strong: places in quarters from the start }.
   def self.read(xml)
@@ -20,7 +20,7 @@ module ReadInXml
       start = at
       attributes = measure.at_xpath('attributes')
       per = attributes.at_xpath('divisions').text.to_i if attributes&.at_xpath('divisions')
-      meter = attributes.at_xpath('time').then { [_1.at_xpath('beats').text.to_i, _1.at_xpath('beat-type').text.to_i] } if attributes&.at_xpath('time')
+      meter = attributes.at_xpath('time').then { [_1.at_xpath('beats').text.to_i, _1.at_xpath('beat-type').text.to_i] } if attributes&.at_xpath('time/beats')
       measure.xpath('note').each { |note| at = put(sounding, note, at, per) }
       strong.concat(strong_in(measure, meter, start, at))
     end

@@ -20,7 +20,12 @@ module Fawnmoss
       end
       # A place in time. bar: Score::Bar; index: of the bar; at: quarters from the start of the tune; place: quarters in the bar as Score::Note#at.
       Spot = Value.of(:bar, :index, :at, :place) do
-        def strength = bar.meter.strength(place)
+        # As Theory::Meter has it, and half a bar of two halves too.
+        def strength
+          own = bar.meter.strength(place)
+          own.zero? && bar.meter.bar_length == 4 && place == 2 ? 1 : own
+        end
+
         def beat? = bar.meter.on_beat?(place)
 
         # The number that is counted there.
@@ -58,6 +63,9 @@ module Fawnmoss
         index && (@starts[index] + place(@tune.bars[index], count) - @tune.bars[index].start)
       end
 
+      # A strong beat falls into a stretch.
+      def strong_in?(from, to) = strong[strong.bsearch_index { _1 >= from } || strong.size].then { |at| !at.nil? && at < to }
+
       # What sounds of the tune in a stretch: [[Struck, quarters], ...].
       def heard(from, to)
         found = []
@@ -91,6 +99,14 @@ module Fawnmoss
       private
 
       def place(bar, count) = (count - 1) * 4 / bar.meter.unit
+
+      # Places of all strong beats.
+      def strong
+        @strong ||= @tune.bars.each_index.flat_map do |index|
+          places = [@starts[index], *beats(index), @starts[index] + 2 - @tune.bars[index].start].uniq
+          places.select { |at| at < @starts[index + 1] && spot(at).strength.positive? }.sort
+        end
+      end
 
       # The first that may still sound then.
       def first(from) = @struck.bsearch_index { _1.stop > from } || @struck.size

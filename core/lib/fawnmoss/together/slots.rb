@@ -7,7 +7,7 @@ module Fawnmoss
       # A stretch of a slot in which the tune does not change.
       Moment = Value.of(
         :length,   # quarters
-        :strength, # 0..2 of the place where it begins
+        :strength, # 0..2 of the place where it begins, or of a strong beat that it holds over
         :midis,    # as the tune sounds, empty for a rest
         :struck,   # the tune strikes a note there
         :leaps     # one that it leaps to or from
@@ -126,6 +126,7 @@ module Fawnmoss
       def moment(heard, start, stop)
         struck = heard.select { _1.at == start }
         strength = @ground.spot(start).strength
+        strength = 1 if strength.zero? && @ground.strong_in?(start, stop) # held over a strong beat
         Moment.new(length: stop - start, strength:, midis: heard.flat_map(&:midis), struck: struck.any?, leaps: struck.any?(&:leaps))
       end
     end
