@@ -299,7 +299,7 @@ useKeys((event) => {
 .voices { margin: 0 0 var(--room-2); }
 .name { display: flex; align-items: center; justify-content: space-between; gap: var(--room-2); }
 .tools { white-space: nowrap; }
-input[type='range'] { width: 100%; accent-color: rgb(var(--v-theme-primary)); }
+input[type='range'] { width: 100%; margin: 0; accent-color: rgb(var(--v-theme-primary)); }
 .ways { display: grid; grid-template-columns: 1fr 1.3fr; gap: var(--room-2); }
 @media print {
   header .push, .hear, .side, .hand, .round { display: none !important; }
