@@ -98,6 +98,10 @@ RSpec.describe 'playing together' do
     find('.v-list-item', text: 'second voice').click
     expect(page).to have_css('.part', text: "Maren\nsecond voice")
     expect(page).to have_css('.watch li', count: 3)
+    click_button 'The parts under one another'
+    wait_for_score
+    expect(page).to have_css('.voices li', count: 3)
+    expect(page).to have_css('.voices li', text: 'Maren, second voice')
   end
 
   it 'says which part there is where one cannot be, and keeps what stands while the server is away' do

@@ -9,7 +9,7 @@ module FawnmossServer
     OPEN = {
       'POST' => %r{\A/api/(
         pupils#{ONE}/(marks|holds|promises|lessons|fits|tapes|placing/try)|holds#{ONE}/clear|tapes#{ONE}/off|lessons#{ONE}/(refit|items|day|finish|open|cards)|
-        charts|charts#{ONE}/(cards|work)|tunes#{ONE}/cards|cards#{ONE}/link|notes#{ONE}/read|groups#{ONE}/(begin|finish|marks|cards)|
+        charts|charts#{ONE}/(cards|work)|tunes#{ONE}/cards|cards#{ONE}/link|notes#{ONE}/read|groups#{ONE}/(begin|finish|marks|cards|charts)|
         pupils#{ONE}/consent|takes|takes#{ONE}/(finish|again))\z}x,
       'PUT' => %r{\A/api/(pupils#{ONE}/plan|lessons#{ONE}|charts#{ONE}(/part)?|groups#{ONE}/lesson|takes#{ONE}/pieces#{ONE})\z},
       'DELETE' => %r{\A/api/(lessons#{ONE}|promises#{ONE}|cards#{ONE}/link|takes#{ONE}|pupils#{ONE}/consent)\z}

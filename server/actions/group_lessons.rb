@@ -24,11 +24,13 @@ module FawnmossServer
         new(studio, group, fields.date('date', (today - 400)..(today + 400)) || today, today).parts
       end
 
-      # begin, finish, mark or cards of a lesson's day. Cards can be made ready for a day to come; a lesson is not held before its day.
+      AHEAD = %i[cards charts].freeze # made ready for a day to come; a lesson is not held before its day
+
+      # begin, finish, mark, cards or charts of a lesson's day.
       def self.act(studio, group_id, fields, today, act)
         group = studio.group(group_id)
         date = fields.date('date', (today - 400)..(today + 400)) || today
-        fields.refuse('date', 'This lesson is still to come.', 'Begin it on its day.') if date > today && act.to_s != 'cards'
+        fields.refuse('date', 'This lesson is still to come.', 'Begin it on its day.') if date > today && !AHEAD.include?(act)
         new(studio, group, date, today).public_send(act, fields)
       end
 
@@ -91,17 +93,27 @@ module FawnmossServer
 
       # A card for each who was there: of the tune in the key for all, each with the part that is wished; once under a key. fields: note, key.
       def cards(fields)
-        tune_id = wishes['tune_id'] || fields.refuse('tune_id', 'No tune is chosen.', 'Choose a tune for the group first.')
+        parts = chosen(fields)
         note = fields.text('note', max: 500, default: '')
-        parts = GroupParts.new(@studio.tune(tune_id), @pupils, wishes, @today)
         given = Inputs::Fields.new({ 'note' => note, 'key' => fields.key('key', optional: true) }.compact)
         issued = kept.present(@pupils).map { |pupil| Cards.issue(@studio, parts.chart(pupil), given, @today) }
         { cards: issued.map { CardAnswer.summary(_1) } }
       end
 
+      # The charts of all who are there, in the key for all, to be looked at under one another: { tune_id:, charts: ids }.
+      def charts(fields)
+        parts = chosen(fields)
+        { tune_id: wishes['tune_id'], charts: kept.present(@pupils).map { |pupil| parts.chart(pupil) } }
+      end
+
       def parts = wishes['tune_id'] ? GroupParts.new(@studio.tune(wishes['tune_id']), @pupils, wishes, @today).answer : GroupParts::NONE
 
       private
+
+      def chosen(fields)
+        tune_id = wishes['tune_id'] || fields.refuse('tune_id', 'No tune is chosen.', 'Choose a tune for the group first.')
+        GroupParts.new(@studio.tune(tune_id), @pupils, wishes, @today)
+      end
 
       def row = @row ||= @group.lessons_dataset.first(held_on: @date)
       def minutes = row&.minutes || @group.minutes

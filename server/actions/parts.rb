@@ -4,6 +4,7 @@ module FawnmossServer
   module Actions
     # Parts that are worked out to go with a tune: what is wanted of one, what came of it, and the chords under the tune.
     module Parts
+      AT_ONCE = 16 # bars of a tune that is looked at as a round within the request
       NO_CHORD = Fawnmoss::Together::Harmony::NO_PLACE # of a chord that was set before the tune was changed
 
       # The Fawnmoss::Together::Wish of a new part or a changed one: for a pupil it asks for nothing that is not had; where no side is asked for, the
@@ -135,9 +136,10 @@ module FawnmossServer
       def self.round(tune)
         return if tune.heavy?
 
-        found = Fawnmoss::Together::Round.new(tune.score).list.first
+        score = tune.score
+        found = Apart.run(:tries, tune.studio_id, heavy: score.bars.size > AT_ONCE) { Fawnmoss::Together::Round.new(score).list.first }
         { bars: found.bars, voices: found.voices, words: found.words } if found&.holds
-      rescue Fawnmoss::InvalidInput
+      rescue Fawnmoss::InvalidInput, Apart::Busy, Apart::Failed # it is said another time
         nil
       end
 

@@ -24,7 +24,7 @@ module FawnmossServer
         app.get('/api/groups/:id/lesson') { json(Actions::GroupLessons.read(studio, params['id'], asked('date'), today)) }
         app.put('/api/groups/:id/lesson') { json(Actions::GroupLessons.save(studio, params['id'], fields, today)) }
         app.get('/api/groups/:id/parts') { json(Actions::GroupLessons.parts(studio, params['id'], asked('date'), today)) }
-        { 'begin' => :begin, 'marks' => :mark, 'finish' => :finish, 'cards' => :cards }.each do |name, act|
+        { 'begin' => :begin, 'marks' => :mark, 'finish' => :finish, 'cards' => :cards, 'charts' => :charts }.each do |name, act|
           app.post("/api/groups/:id/#{name}") { json(Actions::GroupLessons.act(studio, params['id'], fields, today, act), 201) }
         end
       end

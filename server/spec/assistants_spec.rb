@@ -68,7 +68,7 @@ RSpec.describe 'assistant teachers' do
     expect(may).to match_array(%w[pupils/{id}/marks pupils/{id}/holds pupils/{id}/promises pupils/{id}/lessons pupils/{id}/fits pupils/{id}/tapes pupils/{id}/placing/try
                                   holds/{id}/clear tapes/{id}/off lessons/{id}/refit lessons/{id}/items lessons/{id}/day lessons/{id}/finish lessons/{id}/open lessons/{id}/cards
                                   charts charts/{id}/cards charts/{id}/work tunes/{id}/cards cards/{id}/link notes/{id}/read groups/{id}/begin groups/{id}/finish groups/{id}/marks
-                                  groups/{id}/cards pupils/{id}/consent takes takes/{id}/again takes/{id}/finish].map { "post #{_1}" } +
+                                  groups/{id}/cards groups/{id}/charts pupils/{id}/consent takes takes/{id}/again takes/{id}/finish].map { "post #{_1}" } +
                                ['put pupils/{id}/plan', 'put lessons/{id}', 'put charts/{id}', 'put charts/{id}/part', 'put groups/{id}/lesson', 'put takes/{id}/pieces/{number}'] +
                                ['delete lessons/{id}', 'delete promises/{id}', 'delete cards/{id}/link', 'delete takes/{id}', 'delete pupils/{id}/consent'])
     expect(changing.size - may.size).to be > 25

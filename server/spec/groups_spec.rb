@@ -114,6 +114,20 @@ RSpec.describe 'groups' do
     expect(status).to eq(404)
   end
 
+  it 'see their parts under one another: a chart each in one key, a second voice among them, or open strings where there is none' do
+    act('charts')
+    expect([status, error[:where][:field]]).to eq([422, 'tune_id'])
+    save(wishes: { tune_id: tune[:id], parts: [{ pupil_id: ned[:id], version: 'simple', part: 'second' }, { pupil_id: bo[:id], version: 'simple', part: 'bass' }] })
+    words = api(:get, "/api/groups/#{trio[:id]}/parts?date=#{today.iso8601}")[:parts].to_h { [_1[:pupil_id], _1[:words]] }
+    found = act('charts')
+    charts = found[:charts].map { api(:get, "/api/charts/#{_1}") }
+    expect([found[:tune_id], charts.map { _1[:chart][:tune][:key] }.uniq.size]).to eq([tune[:id], 1])
+    given = charts.to_h { [_1[:pupil_id], _1[:part]] }
+    [[ned, 'second'], [bo, 'bass']].each { |pupil, part| expect([given[pupil[:id]], words[pupil[:id]]]).to eq([part, words[pupil[:id]]]).or match(['open', /open strings instead/]) }
+    expect(given[juna[:id]]).to eq('tune')
+    expect(act('charts')).to eq(found)
+  end
+
   it 'have their cards ready before the day, while the lesson itself waits for it' do
     api(:put, "/api/groups/#{trio[:id]}/lesson", { date: (today + 3).iso8601, wishes: { tune_id: tune[:id] }, roll: [{ pupil_id: bo[:id], there: false }] })
     ahead = { date: (today + 3).iso8601 }

@@ -85,6 +85,10 @@ const mark = (item: GroupLesson['items'][number], pupils: number[], value: numbe
 const present = computed(() => lesson.value?.group.members.filter((one) => there(one.id)) ?? [])
 let cardsKey = newKey()
 watch([cardNote, music, day], () => (cardsKey = newKey()))
+const underOneAnother = () => act(async () => {
+  const found = await ask('post', '/api/groups/{id}/charts', { ...byId(id.value), body: { date: lesson.value!.date } })
+  await router.push(`/tunes/${found.tune_id}/together?charts=${found.charts.join(',')}`)
+})
 const issue = () =>
   act(async () => {
     const found = await ask('post', '/api/groups/{id}/cards', { ...byId(id.value), body: {
@@ -181,7 +185,7 @@ function saved(group: PupilGroup): void {
                 <li v-for="one in parts.parts" :key="one.pupil_id"><b>{{ one.name }}, {{ one.instrument }}:</b> {{ one.words }}</li>
               </ul>
             </template>
-            <p class="small"><router-link :to="`/tunes/${lesson.wishes.tune_id}/group`">The parts under one another</router-link></p>
+            <p><v-btn :disabled="busy || !present.length" @click="underOneAnother">The parts under one another</v-btn></p>
             <h2 class="next">A card for each</h2>
             <v-text-field v-model="cardNote" label="What to listen for (optional)" maxlength="500" density="compact" />
             <p class="acts">

@@ -33,6 +33,7 @@ module Fawnmoss
       ROUGH = 1/5r # of the time: with more it is none
       VOICES = (2..4)
       MOST_BARS = 64
+      MOST_TICKS = 100_000 # of the whole tune: more only where every bar is divided by another number
       ALIKE = 1/2r # of the time that two voices may be an octave or unison apart; more is the tune with itself, no round
 
       # tune: Score::Tune. Raises InvalidInput for a tune that no round can be made of.
@@ -40,11 +41,14 @@ module Fawnmoss
         @tune = Score::Unfolding.tune(tune.alone)
         @ground = Ground.new(@tune)
         check
+        @ticks = @ground.struck.flat_map { [_1.at, _1.stop] }.push(@tune.meter.bar_length).map(&:denominator).inject(1, :lcm) # in a quarter
+        refuse if @ground.length * @ticks > MOST_TICKS
+        @row = row
       end
 
       # Found list of those that hold, the most voices first; then the nearest to holding, so that one sees why not.
       def list
-        found = (1..(@tune.bars.size / 2)).flat_map { |bars| VOICES.map { |voices| look(bars, voices) } }.compact
+        found = (1..(@tune.bars.size / 2)).flat_map { |bars| looks(bars) }
         good, bad = found.partition(&:holds)
         good.empty? ? bad.min_by(1) { [_1.clashes.size, _1.rough] } : good.sort_by { [-_1.voices, _1.alike, _1.bars] }
       end
@@ -53,10 +57,33 @@ module Fawnmoss
 
       def check
         plain = @tune.meter_changes.empty? && @tune.pickup.zero? && !@tune.meter.free?
-        return if plain && @tune.bars.size.between?(2, MOST_BARS)
+        refuse unless plain && @tune.bars.size.between?(2, MOST_BARS)
+      end
 
-        raise InvalidInput.new('a round is looked for in a tune of 2 to 64 bars in one meter, without a pick-up', where: { field: 'tune' },
-remedy: 'Take some of its bars.')
+      def refuse
+        raise InvalidInput.new("a round is looked for in a tune of 2 to #{MOST_BARS} bars in one meter, without a pick-up", where: { field: 'tune' },
+                                                                                                                     remedy: 'Take some of its bars.')
+      end
+
+      # What sounds in every tick of the tune: Ground::Struck or nil.
+      def row
+        row = Array.new(ticks(@ground.length))
+        @ground.struck.each { |one| (ticks(one.at)...[ticks(one.stop), row.size].min).each { |tick| row[tick] = one } }
+        row
+      end
+
+      def ticks(quarters) = (quarters * @ticks).to_i
+
+      # With more voices it goes no better where two of them clash already.
+      def looks(bars)
+        pair = look(bars, VOICES.first) or return []
+        return [pair] if pair.clashes.any? { |_, _, names| hard?(names) }
+
+        [pair, *VOICES.drop(1).filter_map { |voices| look(bars, voices) }]
+      end
+
+      def hard?(names)
+        names.combination(2).any? { |one, other| CLASHES.include?((Theory::Pitch.parse(one).midi - Theory::Pitch.parse(other).midi).abs % 12) }
       end
 
       # The tune is as long as it takes all voices to come in once, or no round.
@@ -94,14 +121,18 @@ remedy: 'Take some of its bars.')
 
       # What sounds together once all voices go round.
       def moments(bars, voices)
-        shifts = (0...voices).map { @tune.meter.bar_length * bars * _1 }
-        places = @ground.struck.flat_map { |one| shifts.map { (one.at + _1) % @ground.length } }.uniq.sort
-        [*places, @ground.length].each_cons(2).filter_map { |from, to| moment(from, to, shifts) }
+        shifts = (0...voices).map { ticks(@tune.meter.bar_length) * bars * _1 }
+        starts = @ground.struck.map { ticks(_1.at) }
+        places = shifts.flat_map { |shift| starts.map { (_1 + shift) % @row.size } }.uniq.sort
+        [*places, @row.size].each_cons(2).filter_map { |from, to| moment(from, to, shifts) }
       end
 
       def moment(from, to, shifts)
-        heard = shifts.filter_map { |shift| @ground.sounding((from - shift) % @ground.length) }
-        Moment.new(spot: @ground.spot(from), length: to - from, midis: heard.flat_map(&:midis), pitches: heard.flat_map(&:pitches)) if heard.size > 1
+        heard = shifts.filter_map { |shift| @row[(from - shift) % @row.size] }
+        return if heard.size < 2
+
+        spot = (@spots ||= {})[from] ||= @ground.spot(Rational(from, @ticks))
+        Moment.new(spot:, length: Rational(to - from, @ticks), midis: heard.flat_map(&:midis), pitches: heard.flat_map(&:pitches))
       end
 
       def clash?(midis)
