@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { mdiClose, mdiVolumeHigh, mdiVolumeOff } from '@mdi/js'
-import { computed, onUnmounted, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ask, byId } from '../api/client'
-import type { PartView, Play, ScoreView, TunesParts } from '../api/types'
+import type { PartView, ScoreView, TunesParts } from '../api/types'
 import AddPart, { type Added } from '../components/AddPart.vue'
+import PartList from '../components/PartList.vue'
 import PartPanel from '../components/PartPanel.vue'
 import PdfLink from '../components/PdfLink.vue'
 import PlayBar from '../components/PlayBar.vue'
 import ScoreSheet from '../components/ScoreSheet.vue'
 import { useAct } from '../composables/useAct'
+import { useEnsemble } from '../composables/useEnsemble'
 import { useKeys } from '../composables/useKeys'
 import { usePaper } from '../composables/usePaper'
-import { height, inRound, otherNotes } from '../geometry/together'
+import { height, otherNotes } from '../geometry/together'
 import { usePlayer } from '../stores/player'
 import { usePupils } from '../stores/pupils'
 
@@ -24,17 +25,14 @@ const player = usePlayer()
 const paper = usePaper()
 const { busy, trouble, said, act } = useAct()
 
-interface Voice { loud: number; off: boolean }
 const MOST = 8
 const OF_THE_TUNE = 'The tune is changed on the writing desk, its fingers and bows on its chart.'
 const OF_STRINGS = 'This part is found as a whole.'
-const SIDES = [{ value: 'below', title: 'below' }, { value: 'above', title: 'above' }]
-const PACES = [{ value: 'tune', title: 'as the tune' }, { value: 'beats', title: 'a note a beat' }, { value: 'strong', title: 'strong beats' }]
 const tune = ref<TunesParts | null>(null)
 const score = ref<ScoreView | null>(null)
 const views = ref<PartView[]>([])
 const inHand = ref<{ part: number; note: string } | { chord: number } | null>(null)
-const voices = reactive<Record<number, Voice>>({})
+const { voice, loudness, asRound, hearRound } = useEnsemble(score, tune)
 const ready = ref(false)
 const adding = ref(false)
 /** What takes the last changes back, the latest last. */
@@ -52,8 +50,6 @@ const chord = computed(() => (inHand.value && 'chord' in inHand.value ? (chords.
 const partInHand = computed(() => (inHand.value && 'note' in inHand.value ? inHand.value.part : null))
 const set = computed(() => new Set(views.value.flatMap((view, part) => view.notes.filter((one) => one.set && one.id).map((one) => `p${part}-${one.id}`))))
 const leftOut = computed(() => [...new Set(views.value.flatMap((view) => view.left_out))])
-const astray = computed(() => (score.value?.parts ?? []).filter((part) => part.key !== score.value!.key))
-const voice = (chart: number): Voice => (voices[chart] ??= { loud: 80, off: false })
 
 /** The charts that are looked at when none is named: the tune as it is now seen, and the parts that there are. */
 async function begin(): Promise<void> {
@@ -82,41 +78,6 @@ watch([id, ids], (now, old) => {
   before.value = []
   void look()
 }, { immediate: true })
-
-const asRound = ref(false)
-function hearRound(): void {
-  asRound.value = !asRound.value
-  player.stop()
-  player.renew()
-}
-/** The tune is heard as the first part has it, the others beside it; as a round it goes with itself. */
-const play = (chart: number): Promise<Play> => ask('get', '/api/charts/{id}/play', byId(chart))
-watch(score, (now) => {
-  const first = now?.parts[0]
-  if (!first) return
-  player.use(async () => {
-    const [own, ...others] = await Promise.all(now.parts.map((part) => play(part.id)))
-    if (asRound.value && tune.value?.round) {
-      const voices = inRound(own!, tune.value.round.bars, tune.value.round.voices)
-      player.beside = voices.slice(1).map((voice) => ({ play: voice, level: 0.7 }))
-      return voices[0]!
-    }
-    player.beside = now.parts.slice(1).map((part, at) => ({ play: others[at]!, level: levelOf(part.id) }))
-    player.level = levelOf(first.id)
-    return { ...own!, second: null }
-  })
-  player.own = now.tempo
-})
-const levelOf = (chart: number): number => (voice(chart).off ? 0 : voice(chart).loud / 100)
-function loudness(): void {
-  const parts = score.value?.parts ?? []
-  player.change(() => {
-    if (parts[0]) player.level = levelOf(parts[0].id)
-    player.tune = !parts[0] || !voice(parts[0].id).off
-    player.beside = player.beside.map((part, at) => ({ ...part, level: levelOf(parts[at + 1]!.id) }))
-  })
-}
-onUnmounted(player.stop)
 
 interface Asked { side: PartView['side']; pace: PartView['pace']; notes: PartView['set'] }
 
@@ -239,41 +200,10 @@ useKeys((event) => {
           @chord="(index) => (inHand = { chord: index })" @ready="ready = true"
         />
         <aside class="side" aria-label="Parts and what is in hand">
-          <ul class="plain voices" aria-label="Parts">
-            <li v-for="(part, at) in score.parts" :key="part.id">
-              <div class="name">
-                <router-link :to="`/charts/${part.id}`">{{ part.name }}</router-link>
-                <span class="tools">
-                  <v-btn
-                    :icon="voice(part.id).off ? mdiVolumeOff : mdiVolumeHigh" density="compact" variant="text" :aria-label="`${part.name} sounds`"
-                    :aria-pressed="!voice(part.id).off" @click="voice(part.id).off = !voice(part.id).off; loudness()"
-                  />
-                  <v-btn
-                    v-if="score.parts.length > 1" :icon="mdiClose" density="compact" variant="text" :aria-label="`Do not show ${part.name}`"
-                    @click="away(part.id)"
-                  />
-                </span>
-              </div>
-              <input
-                v-model.number="voice(part.id).loud" type="range" min="5" max="100" :disabled="voice(part.id).off"
-                :aria-label="`Loudness of ${part.name}`" @change="loudness"
-              />
-              <div v-if="part.part === 'second' || part.part === 'answer'" class="ways">
-                <v-select
-                  :model-value="views[at]?.side" :items="SIDES" density="compact" :aria-label="`Side of ${part.name}`" :disabled="busy"
-                  @update:model-value="change(part.id, { side: $event, notes: [] })"
-                />
-                <v-select
-                  :model-value="views[at]?.pace" :items="PACES" density="compact" :aria-label="`How ${part.name} moves`" :disabled="busy"
-                  @update:model-value="change(part.id, { pace: $event, notes: [] })"
-                />
-              </div>
-              <p v-if="astray.includes(part)" class="small fawn">
-                It stands in {{ part.key }}. <v-btn density="compact" :disabled="busy" @click="bring(part.id)">Bring it into {{ score.key }}</v-btn>
-              </p>
-              <router-link v-if="part.pupil_id" class="small" :to="`/charts/${part.id}/card`">Make a card</router-link>
-            </li>
-          </ul>
+          <PartList
+            :score="score" :views="views" :voice="voice" :busy="busy" @loudness="loudness" @away="away" @bring="bring"
+            @way="(chart, how) => change(chart, { ...how, notes: [] })"
+          />
           <v-btn v-if="!adding && score.parts.length < MOST" variant="tonal" color="primary" @click="adding = true">Add a part</v-btn>
           <AddPart v-else-if="adding" :busy="busy" :printed="tune?.printed ?? false" @add="add" />
         </aside>
@@ -295,12 +225,6 @@ useKeys((event) => {
 .columns { display: grid; grid-template: auto 1fr / minmax(0, 1fr) 276px; gap: var(--room-3) var(--room-5); align-items: start; }
 .columns > :first-child { grid-row: span 2; }
 .hand { position: sticky; top: 56px; max-height: calc(100vh - 68px); overflow-y: auto; border-top: 1px solid var(--rule); padding-top: var(--room-3); }
-.voices li { border-bottom: 1px solid var(--rule); padding: var(--room-1) 0 var(--room-2); }
-.voices { margin: 0 0 var(--room-2); }
-.name { display: flex; align-items: center; justify-content: space-between; gap: var(--room-2); }
-.tools { white-space: nowrap; }
-input[type='range'] { width: 100%; margin: 0; accent-color: rgb(var(--v-theme-primary)); }
-.ways { display: grid; grid-template-columns: 1fr 1.3fr; gap: var(--room-2); }
 @media print {
   header .push, .hear, .side, .hand, .round { display: none !important; }
   .columns { display: block; }
