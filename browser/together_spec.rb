@@ -33,10 +33,9 @@ RSpec.describe 'playing together' do
   end
 
   it 'a second voice for a viola beginner: a note and a chord changed, both heard, score and two cards printed, then a group lesson with it' do
-    choose_pupil('Juna')
-    visit '/tunes'
-    find('li.tune', text: 'Warm Buns').find('button[aria-label*="More"], .v-btn[aria-haspopup]').click
-    find('.v-list-item', text: 'Second parts and chords').click
+    choose_pupil('Linnet')
+    open_tune('Warm Buns')
+    click_link 'Together'
     wait_for_score
     add('second voice', 'Maren, viola')
     expect(page).to have_css('.voices li', count: 2)
@@ -69,8 +68,8 @@ RSpec.describe 'playing together' do
 
     click_button 'Hear it'
     expect(page).to have_css('.staves .cursor', wait: 60)
-    find('button[aria-label="Juna sounds"]').click
-    expect(page).to have_css('button[aria-label="Juna sounds"][aria-pressed=false]')
+    find('button[aria-label="Linnet sounds"]').click
+    expect(page).to have_css('button[aria-label="Linnet sounds"][aria-pressed=false]')
     click_button 'Stop'
 
     address = page.current_url
@@ -81,7 +80,7 @@ RSpec.describe 'playing together' do
     expect(download("/api/tunes/#{tune}/score.pdf?charts=#{charts}")).to start_with('%PDF')
     expect(download("/api/tunes/#{tune}/score.musicxml?charts=#{charts}")).to include('Maren, second voice')
 
-    %w[Juna Maren].each_with_index do |name, at|
+    %w[Linnet Maren].each_with_index do |name, at|
       visit address
       wait_for_score
       all('.voices a', text: 'Make a card')[at].click
@@ -105,7 +104,7 @@ RSpec.describe 'playing together' do
   end
 
   it 'says which part there is where one cannot be, and keeps what stands while the server is away' do
-    choose_pupil('Juna')
+    choose_pupil('Linnet')
     visit "/tunes/#{studio.tunes_dataset.first(title: 'Brother John').id}/together"
     wait_for_score
     expect(page).to have_css('.round', text: 'It goes in 4 voices, each after 2 bars.')
