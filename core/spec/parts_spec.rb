@@ -134,6 +134,11 @@ RSpec.describe Fawnmoss::Together::Part do
       expect(rest.tune.played.size).to eq(free.tune.played.size - 1)
     end
 
+    it 'costs nothing where it is what would stand there anyway' do
+      free = part(lavender)
+      free.notes.select(&:pitch).each { |note| expect(part(lavender, notes: [[note.bar, note.beat, note.pitch.to_s]]).cost).to eq(free.cost) }
+    end
+
     it 'a chord that is set is obeyed by harmony and part' do
       set = part(lavender, chords: [[7, '1', 'Em']])
       expect(set.harmony.list[6]).to have_attributes(by: :set, chord: have_attributes(to_s: 'Em'))
@@ -174,6 +179,15 @@ RSpec.describe Fawnmoss::Together::Part do
     made = chart(lavender, 'viola', part: 'second', transpose: up)
     expect(made.tune.title).to end_with('second voice')
     expect([made.tune.key.name, made.entries.size]).to match(['G major', be > 15])
+  end
+
+  it 'stays worked out with its tune, but no more of them than a few: every change of a note is another wish' do
+    melody = lavender.copy
+    made = (1..20).map do |bar|
+      request = Fawnmoss::Chart::Request.build(instrument: instrument('viola'), part: 'second', wish: wish(notes: [[bar, '1', 'rest']]))
+      request.made(melody, catalogue).tap { |own| expect(request.made(melody, catalogue)).to equal(own) }
+    end
+    expect([made.uniq(&:__id__).size, melody.once(:parts) { raise }.size]).to eq([20, Fawnmoss::Chart::Scored::KEPT])
   end
 
   describe Fawnmoss::Practice::PartFor do

@@ -71,7 +71,7 @@ module FawnmossServer
       # Its digest is worked out again, so that it is found to be here already when it is.
       def self.tune(row)
         Fawnmoss::Notation.read(row[:text], row[:format])
-        row[:chords] && Fawnmoss::Together::Wish.build(kind: 'second', chords: JSON.parse(row[:chords]))
+        row[:chords] && Fawnmoss::Together::Wish.of_chords(JSON.parse(row[:chords]))
         row[:digest] = AddTune.digest(row[:text])
       end
 

@@ -57,7 +57,7 @@ module FawnmossServer
 
       # The chords that are set, in the chart's key, as of Fawnmoss::Together::Harmony.
       def self.set(chart)
-        Fawnmoss::Together::Wish.places(Fawnmoss::Together::Wish.build(kind: 'second', chords: chart.tune.chords_set).up(chart.moved).chords)
+        Fawnmoss::Together::Wish.places(Fawnmoss::Together::Wish.of_chords(chart.tune.chords_set).up(chart.moved).chords)
       end
 
       # The chords under the tune itself, or under a part that does not go by them.
@@ -93,8 +93,7 @@ module FawnmossServer
         tune = Charts.readied(chart, today)
         Apart.run(:charts, chart.studio_id, heavy: tune.heavy?) do
           moved = chart.moved
-          back = Fawnmoss::Theory::Interval.new(steps: -moved.steps, semitones: -moved.semitones)
-          stored = Fawnmoss::Together::Wish.build(kind: chart.part, **asked).up(back)
+          stored = Fawnmoss::Together::Wish.build(kind: chart.part, **asked).up(moved.back)
           wish = wish(tune.score, chart.subject(today), { version: chart.version, part: chart.part }, moved, tune.chords_set, { **asked, notes: stored.notes })
           carried(chart, chart.options.copy(wish:), today)
         end
@@ -113,12 +112,11 @@ module FawnmossServer
         tune = studio.tune(id).charted
         wish = Inputs::PartInput.chords(fields)
         moved = Inputs::ChartInput.transpose(fields) || Fawnmoss::Theory::Interval.octaves(0)
-        back = Fawnmoss::Theory::Interval.new(steps: -moved.steps, semitones: -moved.semitones)
         found = Apart.run(:charts, studio.id, heavy: tune.heavy?) do
           set = Fawnmoss::Together::Wish.places(wish.chords)
           harmony = Fawnmoss::Together::Harmony.new(tune.score.up(moved), FawnmossServer.catalogue.together['harmony'], set:)
           misfit = harmony.misfits.first and raise misfit
-          wish.up(back).chords
+          wish.up(moved.back).chords
         end
         tune.this.update(chords: found.empty? ? nil : JSON.generate(found))
         found.size
@@ -145,7 +143,7 @@ module FawnmossServer
 
       def self.about(chart)
         { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
-moved: chart.moved.to_plain }
+          moved: chart.moved.to_plain }
       end
       private_class_method :sided, :set, :beside, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
     end

@@ -17,7 +17,7 @@ module FawnmossServer
       end
 
       # Fawnmoss::Together::Wish with the chords alone.
-      def self.chords(fields) = Fawnmoss::Together::Wish.build(kind: 'second', chords: places(fields, 'chords', 'chord'))
+      def self.chords(fields) = Fawnmoss::Together::Wish.of_chords(places(fields, 'chords', 'chord'))
 
       def self.places(fields, list, name)
         fields.list(list, max: MOST).map do |one|

@@ -5,6 +5,7 @@ module Fawnmoss
     # What a Request charts: the tune in its key, or a part that goes with it.
     module Scored
       PLAIN = %w[tune printed open].freeze # for which nothing has to be wished
+      KEPT = 8 # parts of a tune that stay worked out with it, those made last
       PARTS = [*PLAIN, *Together::Wish::KINDS].uniq.freeze
 
       # What is wanted of a part where nothing is said: Together::Wish, or nil for what needs none. part, wish: of a request.
@@ -26,9 +27,10 @@ module Fawnmoss
         return unless wish
 
         moved = stored.up(transpose)
-        moved.once([:part, wish, instrument.open, instrument.sounds_below, positions]) do
-          Together::Part.new(moved, wish.up(transpose), instrument, positions, catalogue.together)
-        end
+        made = moved.once(:parts) { {} }
+        key = [wish, instrument.open, instrument.sounds_below, positions]
+        made.shift while made.size >= KEPT && !made.key?(key) # every change of a note is another wish
+        made[key] ||= Together::Part.new(moved, wish.up(transpose), instrument, positions, catalogue.together)
       end
 
       private

@@ -36,8 +36,7 @@ module Fawnmoss
 
       # Every pitch that a key may have there, as it may be written.
       def pitches
-        steps = (@request.instrument.lowest.step - 1)..(@request.instrument.open.last.step + 21)
-        steps.flat_map { |step| [-1, 0, 1].map { Theory::Pitch.at(step, _1) } }
+        Together::Reach.steps(@request.instrument).flat_map { |step| [-1, 0, 1].map { Theory::Pitch.at(step, _1) } }
       end
 
       # The wish with what has to be left out, or nil where nothing helps.

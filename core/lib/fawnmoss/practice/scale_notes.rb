@@ -63,7 +63,7 @@ module Fawnmoss
       end
 
       def passing(semitones, way)
-        tonic = Theory::Pitch.parse("#{@key.tonic}4")
+        tonic = @key.tonic_pitch
         (0..6).map { |step| [step, semitones] }.min_by do |step, size|
           alter = plain_alter(tonic, step, size)
           alter.zero? ? 0 : (alter - way).abs + 1

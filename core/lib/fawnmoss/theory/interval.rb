@@ -14,6 +14,9 @@ module Fawnmoss
       def self.from_plain(data) = new(steps: data.fetch('steps'), semitones: data.fetch('semitones'))
       def to_plain = { 'steps' => steps, 'semitones' => semitones }
 
+      # The same way back.
+      def back = self.class.new(steps: -steps, semitones: -semitones)
+
       def whole_octaves? = (semitones % 12).zero? && (steps % 7).zero?
 
       # The same way without its whole octaves.

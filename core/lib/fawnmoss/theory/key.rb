@@ -45,6 +45,9 @@ module Fawnmoss
         "#{self.class::LINE[place % 7]}#{sharps.negative? ? 'b' * -sharps : '#' * sharps}"
       end
 
+      # In the octave of middle C.
+      def tonic_pitch = Pitch.parse("#{tonic}4")
+
       def name = "#{tonic} #{mode}"
 
       # A minor third above the tonic: minor, and the church modes that sound like it.

@@ -10,8 +10,7 @@ module Fawnmoss
         :at,      # quarters from the start
         :stop,    # likewise
         :pitches, # as written, lowest first
-        :midis,   # as they sound
-        :note,    # the first Score::Played
+        :midis,   # their MIDI numbers
         :leaps,   # true where the tune gets there or goes on by more than a whole tone
         :last,    # the tune ends with it
         :ends     # a section or phrase does
@@ -37,11 +36,10 @@ module Fawnmoss
 
       attr_reader :tune, :struck, :starts
 
-      # tune: Score::Tune; sounding: called with a written pitch, answers the one that sounds; nil for as written.
-      def initialize(tune, sounding: nil)
+      # tune: Score::Tune, which is taken to sound as it is written.
+      def initialize(tune)
         @tune = tune
-        @sounding = sounding || :itself.to_proc
-        @starts = tune.bars.inject([0r]) { |found, bar| [*found, found.last + bar.length] }
+        @starts = tune.bars.each_with_object([0r]) { |bar, found| found << (found.last + bar.length) }
         @struck = strike
       end
 
@@ -57,9 +55,7 @@ module Fawnmoss
 
       # A place by what is printed: number of the bar and what is counted there, "3:2" in two parts. nil where there is none such.
       def at(number, count)
-        index = @tune.bars.index do |bar|
-          bar.number == number && place(bar, count).between?(bar.start, bar.start + bar.length) && place(bar, count) < bar.start + bar.length
-        end
+        index = @tune.bars.index { |bar| bar.number == number && (bar.start...(bar.start + bar.length)).cover?(place(bar, count)) }
         index && (@starts[index] + place(@tune.bars[index], count) - @tune.bars[index].start)
       end
 
@@ -78,9 +74,6 @@ module Fawnmoss
         found
       end
 
-      # Struck that sounds at a place, or nil.
-      def sounding(at) = @struck[first(at)].then { _1 if _1 && _1.at <= at }
-
       # Places where a bar's felt beats begin, in quarters from the start; only those at least so strong.
       def beats(index, strength: 0)
         bar = @tune.bars[index]
@@ -93,7 +86,7 @@ module Fawnmoss
         beat = here.bar.meter.beat_length
         return [] if one.last || one.ends || one.length < HELD * beat || one.length < HELD
 
-        (spot(one.at).index..spot(one.stop - (1/64r)).index).flat_map { beats(_1) }.select { _1 > one.at && _1 < one.stop }
+        (here.index..spot(one.stop - (1/64r)).index).flat_map { beats(_1) }.select { _1 > one.at && _1 < one.stop }
       end
 
       private
@@ -115,7 +108,7 @@ module Fawnmoss
         heads = @tune.played.group_by(&:head).values
         heads.each_with_index.map do |notes, index|
           stop = notes.first.onset + notes.map(&:duration).max
-          Struck.new(at: notes.first.onset, stop:, pitches: notes.map(&:pitch), midis: notes.map { |note| @sounding.call(note.pitch).midi }, note: notes.first,
+          Struck.new(at: notes.first.onset, stop:, pitches: notes.map(&:pitch), midis: notes.map { |note| note.pitch.midi },
                      leaps: leaps?(heads, index), last: index == heads.size - 1, ends: notes.first.ends_phrase)
         end
       end

@@ -31,8 +31,6 @@ module Fawnmoss
         :why,    # a sentence
         :others  # [[Chord, points more], ...], the next best first
       ) do
-        def stop = at + length
-
         def to_h
           { bar:, beat:, length: Score::Fraction.text(length), chord: chord&.to_s, degree: chord&.degree, by: by&.to_s, why:,
             others: others.map { |other, price| { chord: other.to_s, degree: other.degree, price: } } }
@@ -73,13 +71,7 @@ module Fawnmoss
       end
 
       # What any row of chords costs. chords: one for each segment.
-      def cost_of(chords)
-        costs.then do |terms|
-          chords.each_with_index.sum do |chord, index|
-            terms.own(index, chord) + (index.zero? ? 0 : terms.step(index, chords[index - 1], chord))
-          end
-        end
-      end
+      def cost_of(chords) = way.cost_of(chords)
 
       # InvalidInput list: what is set but is no chord, or stands where none can begin. It counts for nothing.
       def misfits = segments && @misfits
@@ -91,7 +83,7 @@ module Fawnmoss
 
       private
 
-      def way = @way ||= costs.then { |terms| Way.new(choices, own: terms.method(:own), step: terms.method(:step)) }
+      def way = @way ||= Way.new(choices, own: costs.method(:own), step: costs.method(:step))
       def costs = @costs ||= ChordCosts.new(segments, @prices)
 
       def words = @words ||= ChordWords.new(segments, costs, way.chosen)
@@ -112,7 +104,7 @@ module Fawnmoss
 
       def cut
         symbols = printed
-        @ground.tune.bars.each_index.flat_map { |index| cuts(index, symbols).each_cons(2).map { |from, to| segment(from, to, symbols) } }.compact
+        @tune.bars.each_index.flat_map { |index| cuts(index, symbols).each_cons(2).map { |from, to| segment(from, to, symbols) } }.compact
       end
 
       # Quarters where the chords of a bar begin, and its end.

@@ -17,7 +17,7 @@ module Fawnmoss
       def self.tonic(key) = of(key).first
 
       def self.built(key)
-        step = Theory::Pitch.parse("#{key.tonic}4").step
+        step = key.tonic_pitch.step
         triads = (0..6).map { triad(key, step + _1, _1) }
         key.mode == 'minor' ? raised(key, step, triads) : [*triads, seventh(key, step, triads)].compact
       end

@@ -10,7 +10,7 @@ module Fawnmoss
       TENTH = 16 # semitones
       OCTAVE = 12
 
-      attr_reader :steps
+      attr_reader :steps # StepCosts
 
       # slots: Slots::Slot list; prices: of the kind; side: 'above' or 'below'.
       def initialize(slots, prices, side)
@@ -28,9 +28,6 @@ module Fawnmoss
 
         beside(slot, tone) + chord(slot, tone) + register(slot, tone) + home(slot, tone)
       end
-
-      # index: of the slot that is gone to.
-      def step(index, before, tone) = @steps.cost(index, before, tone)
 
       # [[points, word], ...] of what a note costs in its place, for a sentence.
       def said(index, before, tone)
@@ -104,7 +101,7 @@ module Fawnmoss
 
       def register(slot, tone)
         far = slot.midis.empty? ? 0 : slot.midis.map { |midi| (tone.sound - midi).abs }.min
-        (@prices['far'] * [far - TENTH, 0].max) + (@prices['wide'] * [far - OCTAVE, 0].max) + (across?(slot, tone) ? @prices['across'] : 0)
+        (@prices['far'] * [far - TENTH, 0].max) + (across?(slot, tone) ? @prices['across'] : 0)
       end
 
       # Another note than the tonic.

@@ -128,7 +128,7 @@ module Fawnmoss
       end
 
       def home(string, piece)
-        tonic = Theory::Pitch.parse("#{@tune.bars[piece.bar].key.tonic}4").midi
+        tonic = @tune.bars[piece.bar].key.tonic_pitch.midi
         HOME.fetch((@open[string].midi - tonic) % 12, NOT_HOME)
       end
 

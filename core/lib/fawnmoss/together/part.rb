@@ -34,16 +34,14 @@ module Fawnmoss
       # What the part is called. title: of the tune.
       def self.title(title, kind) = "#{title}, #{NAMES.fetch(kind)}"
 
-      # tune: Score::Tune in the key it is played in; wish: Wish; instrument: of the player; positions: names; prices: data of together.yml;
-      # sounding: see Ground.
-      def initialize(tune, wish, instrument, positions, prices, sounding: nil)
+      # tune: Score::Tune in the key it is played in; wish: Wish; instrument: of the player; positions: names; prices: data of together.yml.
+      def initialize(tune, wish, instrument, positions, prices)
         @melody = tune
         @wish = wish
         @positions = positions
         @reach = Reach.new(instrument, positions, names: wish.pitches)
-        @hand = Reach.new(instrument, positions) # what may be set is not bound by what is learnt
         @prices = prices
-        @ground = Ground.new(tune, sounding:)
+        @ground = Ground.new(tune)
       end
 
       # Score::Tune with the same bars. Raises InvalidInput where there is no such part, naming those that there are.
@@ -59,9 +57,7 @@ module Fawnmoss
       def cost = way.total
 
       # What any line costs: Tone or nil for each slot.
-      def cost_of(line)
-        line.each_with_index.sum { |tone, index| costs.own(index, tone) + (index.zero? ? 0 : costs.step(index, line[index - 1], tone)) }
-      end
+      def cost_of(line) = way.cost_of(line)
 
       def slots = @slots ||= Slots.list(@ground, harmony, @wish)
 
@@ -111,7 +107,7 @@ module Fawnmoss
       end
 
       def drone(key)
-        tonic = Theory::Pitch.parse("#{key.tonic}4")
+        tonic = key.tonic_pitch
         @reach.open([tonic.name, key.at(tonic.step + 4).name])
       end
 
@@ -135,7 +131,7 @@ module Fawnmoss
           return misfit('no note of the part begins there', number, count, 'Set one where a note of it stands.')
         return lists[index] = [nil] if name == 'rest'
 
-        tone = @hand.tone(Theory::Pitch.parse(name)) or
+        tone = @reach.tone(Theory::Pitch.parse(name)) or
           return misfit("#{name} is not within reach of the #{@reach.instrument.name} here", number, count, 'Take another note, or allow more positions.')
         lists[index] = [tone]
       rescue InvalidInput => e

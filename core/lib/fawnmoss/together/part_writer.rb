@@ -22,8 +22,8 @@ module Fawnmoss
           at += bar.length
           bar.copy(clef: nil, sounds: sounds(bar, from, at).freeze)
         end
-        sheet.copy(bars: bars.freeze,
-title: @title).tune or raise InvalidInput.new('the part would have no note', where: { field: 'kind' }, remedy: 'Choose another kind.')
+        sheet.copy(bars: bars.freeze, title: @title).tune or
+          raise InvalidInput.new('the part would have no note', where: { field: 'kind' }, remedy: 'Choose another kind.')
       end
 
       private
@@ -52,9 +52,10 @@ title: @title).tune or raise InvalidInput.new('the part would have no note', whe
         return rests(from, stop, ratios) unless note.pitch
 
         later = note.at + note.length > stop
-        bound = { slur_start: @slurs.key?([note.at, :start]) && from == note.at, slur_stop: @slurs.key?([note.at, :stop]) && !later }
-        Notation::Events.rest(stop - from).copy(pitches: [note.pitch].freeze, ratio: ratios[[from, stop - from]], tied: (later ? [note.pitch] : []).freeze,
-**bound)
+        Notation::Events.rest(stop - from).copy(
+          pitches: [note.pitch].freeze, ratio: ratios[[from, stop - from]], tied: (later ? [note.pitch] : []).freeze,
+          slur_start: from == note.at && @slurs.key?([note.at, :start]), slur_stop: !later && @slurs.key?([note.at, :stop])
+        )
       end
 
       # Rests inside groups stay as the tune has them.

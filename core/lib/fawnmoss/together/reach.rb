@@ -6,6 +6,7 @@ module Fawnmoss
     class Reach
       NEAR = 7 # notes looked at for one place: those nearest to the tune
       WRONG = 1000 # more than any distance
+      HIGH = 21 # steps over the highest open string: three octaves
 
       attr_reader :instrument
 
@@ -19,27 +20,26 @@ module Fawnmoss
         @tones = {}
       end
 
-      # Tone of a written pitch, nil where it is out of reach.
+      # Steps of the staff on which a player's notes may lie, counted from C0.
+      def self.steps(instrument) = (instrument.lowest.step - 1)..(instrument.open.last.step + HIGH)
+
+      # Tone of a written pitch, nil where the hand does not reach it; what the teacher sets is not bound by what is learnt.
       def tone(pitch) = @tones.fetch(pitch) { @tones[pitch] = built(pitch) }
 
       # Tones on open strings whose notes have one of these names.
-      def open(names) = @instrument.open.select { names.include?(_1.name) }.filter_map { tone(_1) }
+      def open(names) = @instrument.open.select { names.include?(_1.name) }.filter_map { had(_1) }
 
       # Tones of a key, and of a chord beside it, lowest first. names: of notes; all of the key's when nil.
       def tones(key, names: nil)
-        @in_key[[key, names]] ||= (lowest..highest).flat_map { |step| spelled(key, step, names) }.filter_map { tone(_1) }.sort_by(&:sound).freeze
+        @in_key[[key, names]] ||= self.class.steps(@instrument).flat_map { |step| spelled(key, step, names) }.filter_map { had(_1) }.sort_by(&:sound).freeze
       end
 
       # Those for a slot: on a strong beat what sounds well with the tune, else all; the nearest, first those on the right side.
       def for(slot, side)
-        beside = if slot.midis.empty?
-                   nil
-                 else
-                   slot.midis.minmax[side == 'above' ? 1 : 0]
-                 end
         found = together(slot.key, slot.chord).select { |tone| fits?(slot, tone) }
-        return found.first(NEAR) unless beside
+        return found.first(NEAR) if slot.midis.empty?
 
+        beside = side == 'above' ? slot.midis.max : slot.midis.min
         found.min_by(NEAR) { |tone| far(tone.sound - beside, side) }
       end
 
@@ -52,11 +52,10 @@ module Fawnmoss
         (@together[chord] ||= {})[key] ||= (tones(key) + tones(key, names: chord.names)).uniq(&:__id__)
       end
 
-      def built(pitch)
-        return if @names && !@names.include?(pitch.to_s)
+      def built(pitch) = (Tone.new(pitch:, sound: @instrument.sounding(pitch).midi) if @candidates.for(pitch).any?)
 
-        Tone.new(pitch:, sound: @instrument.sounding(pitch).midi) if @candidates.for(pitch).any?
-      end
+      # Tone of a pitch that the player has, or nil.
+      def had(pitch) = (tone(pitch) if @names.nil? || @names.include?(pitch.to_s))
 
       # How far from the tune, all on the wrong side after all on the right one.
       def far(semitones, side)
@@ -71,11 +70,8 @@ module Fawnmoss
       def spelled(key, step, names)
         return [key.at(step)] unless names
 
-        names.map { Theory::Pitch.parse("#{_1}4") }.select { (_1.step - step) % 7 == 0 }.map { Theory::Pitch.at(step, _1.alter) } # rubocop:disable Style/NumericPredicate
+        names.map { Theory::Pitch.parse("#{_1}4") }.select { ((_1.step - step) % 7).zero? }.map { Theory::Pitch.at(step, _1.alter) }
       end
-
-      def lowest = @lowest ||= @instrument.lowest.step - 1
-      def highest = @highest ||= @instrument.open.last.step + 21
     end
   end
 end

@@ -13,6 +13,7 @@ module Fawnmoss
         :entries, # numbers of the bars that the first voice has come to when another enters
         :strong,  # how many strong places were listened to
         :clashes, # of those, the ones that clash: [[bar, beat, names], ...]
+        :hard,    # true where one of them is a second or seventh, which no further voice makes good
         :rough,   # share of the time between them, 0..1, in which two voices clash
         :alike,   # share of the time that two voices are an octave or unison apart
         :holds,   # true where it is a round
@@ -48,6 +49,8 @@ module Fawnmoss
 
       # Found list of those that hold, the most voices first; then the nearest to holding, so that one sees why not.
       def list
+        return [] unless (@ground.length % @tune.meter.bar_length).zero? # the next time round would not begin with a bar
+
         found = (1..(@tune.bars.size / 2)).flat_map { |bars| looks(bars) }
         good, bad = found.partition(&:holds)
         good.empty? ? bad.min_by(1) { [_1.clashes.size, _1.rough] } : good.sort_by { [-_1.voices, _1.alike, _1.bars] }
@@ -74,24 +77,14 @@ module Fawnmoss
 
       def ticks(quarters) = (quarters * @ticks).to_i
 
-      # With more voices it goes no better where two of them clash already.
+      # With more voices it goes no better where two of them clash already. The tune is as long as it takes all voices to come in once, or no round.
       def looks(bars)
-        pair = look(bars, VOICES.first) or return []
-        return [pair] if pair.clashes.any? { |_, _, names| hard?(names) }
+        VOICES.each_with_object([]) do |voices, found|
+          break found if bars * voices > @tune.bars.size || found.any?(&:hard)
 
-        [pair, *VOICES.drop(1).filter_map { |voices| look(bars, voices) }]
-      end
-
-      def hard?(names)
-        names.combination(2).any? { |one, other| CLASHES.include?((Theory::Pitch.parse(one).midi - Theory::Pitch.parse(other).midi).abs % 12) }
-      end
-
-      # The tune is as long as it takes all voices to come in once, or no round.
-      def look(bars, voices)
-        return if bars * voices > @tune.bars.size || @ground.length % @tune.meter.bar_length != 0
-
-        moments = moments(bars, voices)
-        found(bars, voices, moments) if moments.any?
+          moments = moments(bars, voices)
+          found << found(bars, voices, moments) if moments.any?
+        end
       end
 
       def found(bars, voices, moments)
@@ -100,9 +93,11 @@ module Fawnmoss
         rough = share(weak) { |one, other| [*CLASHES, TRITONE].include?((one - other).abs % 12) }
         alike = share(moments) { |one, other| ((one - other) % 12).zero? }
         holds = clashes.empty? && rough <= ROUGH && alike <= ALIKE
-        entries = (1...voices).map { 1 + (bars * _1) }
-        Found.new(bars:, voices:, entries:, strong: strong.size, rough:, alike:, holds:, clashes:, words: words(bars, voices, holds, clashes))
+        Found.new(bars:, voices:, entries: (1...voices).map { 1 + (bars * _1) }, strong: strong.size, rough:, alike:, holds:, clashes:,
+                  hard: strong.any? { hard?(_1.midis) }, words: words(bars, voices, holds, clashes))
       end
+
+      def hard?(midis) = midis.combination(2).any? { |one, other| CLASHES.include?((one - other).abs % 12) }
 
       def clashes(moments)
         moments.select { clash?(_1.midis) }.map { [_1.spot.bar.number, _1.spot.count, _1.pitches.map(&:to_s).uniq] }
@@ -112,11 +107,7 @@ module Fawnmoss
       def share(moments)
         pairs = moments.flat_map { |moment| moment.midis.combination(2).map { |pair| [pair, moment.length] } }
         all = pairs.sum(&:last)
-        if all.zero?
-          0
-        else
-          pairs.sum { |pair, length| yield(*pair) ? length : 0 } / all
-        end
+        all.zero? ? 0 : pairs.select { |pair, _| yield(*pair) }.sum(&:last) / all
       end
 
       # What sounds together once all voices go round.
@@ -137,10 +128,7 @@ module Fawnmoss
 
       def clash?(midis)
         low = midis.min
-        midis.combination(2).any? do |one, other|
-          apart = (one - other).abs % 12
-          CLASHES.include?(apart) || (CARRIED.include?(apart) && [one, other].min == low)
-        end
+        hard?(midis) || midis.combination(2).any? { |one, other| CARRIED.include?((one - other).abs % 12) && [one, other].min == low }
       end
 
       def words(bars, voices, holds, clashes)

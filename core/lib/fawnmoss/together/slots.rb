@@ -53,13 +53,11 @@ module Fawnmoss
       def inner
         case @wish.kind
         when 'drone' then @ground.starts
-        when 'bass' then [*bars, *@harmony.segments.map(&:at)]
+        when 'bass' then [*@ground.starts, *@harmony.segments.map(&:at)]
         when 'answer' then gaps.flat_map { |from, to| [from, *steps(from, to), to] }
         else second
         end
       end
-
-      def bars = @ground.starts
 
       def second
         return [*tune, *@ground.struck.flat_map { @ground.beats_within(_1) }] if @wish.pace == 'tune'
@@ -67,15 +65,13 @@ module Fawnmoss
         strength = @wish.pace == 'strong' ? 1 : 0
         ends = @ground.struck.select { |one| one.last || one.ends }
         beats = @ground.tune.bars.each_index.flat_map { |index| @ground.beats(index, strength:) }
-        [*bars, *beats.reject { |at| ends.any? { _1.at < at && at < _1.stop } }, *(@ground.starts[1] if @ground.pickup?)]
+        [*@ground.starts, *beats.reject { |at| ends.any? { _1.at < at && at < _1.stop } }, *(@ground.starts[1] if @ground.pickup?)]
       end
 
       def tune = @ground.struck.flat_map { [_1.at, _1.stop] }
 
       # [[from, to], ...] in which the tune rests or holds, from the first felt beat after a long note has begun.
-      def gaps
-        @gaps ||= (held + rests).sort.uniq
-      end
+      def gaps = @gaps ||= (held + rests).sort.uniq
 
       def held
         @ground.struck.filter_map do |one|
@@ -93,11 +89,8 @@ module Fawnmoss
       # Halves of beats, or thirds, where the tune has such and the part is in its rhythm; else beats.
       def steps(from, to)
         meter = @ground.spot(from).bar.meter
-        step = if @wish.pace == 'tune' && quick?
-                 meter.beat_length / (meter.compound? ? 3 : 2)
-               else
-                 meter.beat_length
-               end
+        step = meter.beat_length
+        step /= meter.compound? ? 3 : 2 if @wish.pace == 'tune' && quick?
         (1..((to - from) / step).floor).map { from + (step * _1) }
       end
 

@@ -25,7 +25,6 @@ module Fawnmoss
 
       # slots, prices: as of LineCosts; up: the part lies above.
       def initialize(slots, prices, up:)
-        @slots = slots
         @prices = prices
         @up = up
         @melodic = {}.compare_by_identity
@@ -63,7 +62,7 @@ module Fawnmoss
         last = earlier.moments.last.midis
         Join.new(held: slot.held, struck: slot.moments.first.struck, pairs: pairs(last, slot.midis), limit: @up ? last.max : last.min,
                  beats: earlier.moments.size > 1 ? pairs(earlier.midis, slot.midis) : [], leaps: slot.strength.positive? && slot.moments.first.leaps,
-                 tonic: (Theory::Pitch.parse("#{slot.key.tonic}4").midi if home?(earlier, slot)))
+                 tonic: (slot.key.tonic_pitch.midi if home?(earlier, slot)))
       end
 
       def home?(earlier, slot) = earlier.chord&.dominant? && slot.chord&.tonic? && slot.key == earlier.key
@@ -92,13 +91,10 @@ module Fawnmoss
           price += @parallel_beats if in_a_row?(join.beats, before, sound)
           price += @hidden if join.leaps && hidden?(join.pairs, before, sound)
         end
-        limit = join.limit
-        if limit && (@up ? sound < limit : sound > limit)
-          price + @overlap
-        else
-          price
-        end
+        passed?(join.limit, sound) ? price + @overlap : price
       end
+
+      def passed?(limit, sound) = !limit.nil? && (@up ? sound < limit : sound > limit)
 
       def in_a_row?(pairs, before, sound)
         pairs.any? do |one, other|

@@ -18,6 +18,11 @@ module Fawnmoss
       # What the cheapest way costs.
       def total = @total ||= @least.last.min || 0
 
+      # What any row of choices costs, one for each place.
+      def cost_of(row)
+        row.each_with_index.sum { |choice, place| @cost.call(place, choice) + (place.zero? ? 0 : @step.call(place, row[place - 1], choice)) }
+      end
+
       # The choices of the cheapest way; of equals the one that stands first.
       def chosen = @chosen ||= indices.each_with_index.map { |index, place| @choices[place][index] }
 

@@ -24,6 +24,9 @@ module Fawnmoss
         new(kind:, side: side || 'below', pace: pace || 'tune', pitches: pitches&.freeze, **lists)
       end
 
+      # For chords alone, whatever part goes with them.
+      def self.of_chords(chords) = build(kind: 'second', chords:)
+
       # The same in another key: what is set goes along. Raises InvalidInput where a note cannot be written there.
       def up(interval)
         return self if interval.semitones.zero? && interval.steps.zero?
