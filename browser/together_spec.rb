@@ -54,6 +54,10 @@ RSpec.describe 'playing together' do
     expect(page).to have_css('.panel h2', text: was)
     press(:arrow_right)
     expect(page).to have_css('.panel', text: 'bar 1, beat 3')
+    press(:backspace)
+    expect(page).to have_css('.panel h2', text: 'Rest') # and it stays in hand
+    click_button 'As Fawnmoss finds it'
+    expect(page).to have_no_css('.panel h2', text: 'Rest')
 
     find('.chord', match: :first).click
     fill_in 'Another, such as Em7', with: 'Quark'
@@ -111,7 +115,7 @@ RSpec.describe 'playing together' do
     add('drone', 'any violin')
     expect(page).to have_css('.voices li', count: 2)
     wait_for_score
-    add('second voice', 'any double bass', 'above the tune')
+    add('second voice', 'any double bass', 'above')
     expect(page).to have_css('[role=alert]', text: /no second voice above to this tune on the double bass. There is a drone, a part on open strings, a bass line/)
     expect(page).to have_css('.voices li', count: 2)
     click_button 'Understood'

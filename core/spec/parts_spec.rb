@@ -132,6 +132,7 @@ RSpec.describe Fawnmoss::Together::Part do
       expect(set.cost).to eq(free.cost + price)
       rest = part(lavender, notes: [[1, note.beat, 'rest']])
       expect(rest.tune.played.size).to eq(free.tune.played.size - 1)
+      expect(rest.notes[1]).to have_attributes(pitch: nil, set: true, why: 'rests')
     end
 
     it 'costs nothing where it is what would stand there anyway' do

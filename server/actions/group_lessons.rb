@@ -100,10 +100,11 @@ module FawnmossServer
         { cards: issued.map { CardAnswer.summary(_1) } }
       end
 
-      # The charts of all who are there, in the key for all, to be looked at under one another: { tune_id:, charts: ids }.
+      # The charts of all who are there, in the key for all, as they stand under one another in a score: { tune_id:, charts: ids }.
       def charts(fields)
         parts = chosen(fields)
-        { tune_id: wishes['tune_id'], charts: kept.present(@pupils).map { |pupil| parts.chart(pupil) } }
+        ids = kept.present(@pupils).map { |pupil| parts.chart(pupil) }
+        { tune_id: wishes['tune_id'], charts: @studio.charts_dataset.where(id: ids).all.sort_by(&:in_score).map(&:id) }
       end
 
       def parts = wishes['tune_id'] ? GroupParts.new(@studio.tune(wishes['tune_id']), @pupils, wishes, @today).answer : GroupParts::NONE

@@ -51,9 +51,15 @@ module FawnmossServer
       end
 
       def shown(chart, solved, own)
-        notes = solved.tune.played.map { |note| { id: note.id, at: note.onset.to_f, bar: note.bar, written: note.pitch.to_s } }
         { **chart.values.slice(:id, :part, :version, :pupil_id, :lock_version), name: own.name, instrument: solved.request.instrument.id,
-          key: solved.tune.key.name, moved: chart.moved.to_plain, notes: }
+          key: solved.tune.key.name, moved: chart.moved.to_plain, notes: notes(solved.tune) }
+      end
+
+      # What may be taken in hand, in order: what sounds, and rests.
+      def notes(tune)
+        sounding = tune.played.map { |note| { id: note.id, at: note.onset.to_f, written: note.pitch.to_s } }
+        rests = tune.written.select { |_, note| note.rest? }.map { |at, note| { id: note.id, at: at.to_f, written: nil } }
+        (sounding + rests).sort_by.with_index { |note, order| [note[:at], order] }
       end
 
       def part(chart, solved)

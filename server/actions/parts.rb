@@ -67,10 +67,10 @@ module FawnmossServer
 
       def self.chord(found) = { **found.to_h, at: found.at.to_f, quarters: found.length.to_f }
 
-      # With the ids of the notes as they stand in the chart.
+      # With the ids of the notes and rests as they are written.
       def self.notes(made)
-        ids = made.tune.played.to_h { [_1.onset, _1.id] }
-        made.notes.map { |note| { **note.to_h, id: note.pitch && ids[note.at], at: note.at.to_f } }
+        ids = made.tune.written.to_h { |at, note| [at, note.id] }
+        made.notes.map { |note| { **note.to_h, id: ids[note.at], at: note.at.to_f } }
       end
 
       # Another side, pace or note of a part; the rest is found anew, and marks stay with the notes that are still there.
@@ -79,13 +79,18 @@ module FawnmossServer
         chart = studio.chart(id)
         fields.refuse('part', 'This chart is of the tune itself.', 'Add a part first.') unless chart.options.wish
         version = fields.integer('lock_version', 0..1_000_000)
-        raise Stale, Charts.answer(chart, today) unless chart.lock_version == version
-
         options, kept = changed(chart, Inputs::PartInput.read(fields), today)
+        return stands(chart, options, today) unless chart.lock_version == version
+
         lost = chart.marks.size - kept.size
         saved = FawnmossServer.db.transaction { chart.save_if(version, options:).tap { |done| chart.replace_pins(kept) if done } }
         saved or raise Stale, Charts.answer(chart, today)
         [chart, lost]
+      end
+
+      # Somebody saved since. When it was this very change, whose answer was lost on the way, nothing is the matter.
+      def self.stands(chart, options, today)
+        chart.stands?(options:) ? [chart, 0] : raise(Stale, Charts.answer(chart, today))
       end
 
       # [Choices, Pin list] after a change.
@@ -106,8 +111,8 @@ module FawnmossServer
         [options.carried(ids, bars), chart.marks.filter_map { _1.carried(ids) }]
       end
 
-      # Sets the chords that the teacher wants under a tune. fields: chords [{ bar:, beat:, chord: }] in the key that steps and semitones lead to.
-      # Returns how many stand.
+      # Sets the chords that the teacher wants under a tune, instead of those that were set. fields: chords [{ bar:, beat:, chord: }] in the key that transpose
+      # leads to; seen: of the chords that the window had (see stand). Returns how many stand. Raises Stale where others are set meanwhile.
       def self.set_chords(studio, id, fields)
         tune = studio.tune(id).charted
         wish = Inputs::PartInput.chords(fields)
@@ -118,16 +123,28 @@ module FawnmossServer
           misfit = harmony.misfits.first and raise misfit
           wish.up(moved.back).chords
         end
-        tune.this.update(chords: found.empty? ? nil : JSON.generate(found))
+        keep(studio, tune, found, fields.text('seen', max: 64, default: ''))
         found.size
       end
+
+      # What stands already, its answer lost on the way, was saved.
+      def self.keep(studio, tune, found, seen)
+        return if found == tune.chords_set
+
+        fresh = seen.empty? || seen == stand(tune)
+        saved = fresh && tune.this.where(chords: tune[:chords]).update(chords: found.empty? ? nil : JSON.generate(found)) == 1
+        saved or raise Stale, of_tune(studio, tune.id)
+      end
+
+      # By what a window knows the chords that it had.
+      def self.stand(tune) = Digest::SHA256.hexdigest(JSON.generate(tune.chords_set))
 
       # Charts of a tune, the tune's own first: [{ id:, part:, side:, version:, pupil_id:, pupil_name:, instrument:, moved: }, ...].
       def self.of_tune(studio, id)
         tune = studio.tune(id)
         charts = studio.charts_dataset.where(tune_id: tune.id).eager(:pupil).order(:id).all
-        about = { id: tune.id, title: tune.title, set: tune.chords_set.size, printed: !tune.second.nil?, round: round(tune) }
-        { **about, charts: charts.sort_by { [_1.part == 'tune' ? 0 : 1, _1.id] }.map { about(_1) } }
+        about = { id: tune.id, title: tune.title, set: tune.chords_set.size, seen: stand(tune), printed: !tune.second.nil?, round: round(tune) }
+        { **about, charts: charts.sort_by(&:in_score).map { about(_1) } }
       end
 
       # How the tune goes as a round, nil where it does not.
@@ -145,7 +162,7 @@ module FawnmossServer
         { **chart.values.slice(:id, :part, :version, :pupil_id, :instrument), side: chart.options.wish&.side, pupil_name: chart.pupil&.name,
           moved: chart.moved.to_plain }
       end
-      private_class_method :sided, :set, :beside, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
+      private_class_method :sided, :set, :stands, :keep, :stand, :beside, :shape, :harmony, :chord, :notes, :changed, :carried, :round, :about
     end
   end
 end

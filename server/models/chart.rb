@@ -30,6 +30,9 @@ module FawnmossServer
       # Charts for which this is the same are of the same notes.
       def notes_of = { 'tune' => part, 'printed' => part, 'open' => [instrument, moved] }.fetch(part, id)
 
+      # Its place in a score: the tune itself first, then from high instruments to low ones.
+      def in_score = [part == 'tune' ? 0 : 1, Fawnmoss::Catalogue::INSTRUMENTS.index(instrument), id]
+
       # What it is called.
       def title = part == 'tune' ? tune.title : Fawnmoss::Together::Part.title(tune.title, part)
 

@@ -122,6 +122,7 @@ RSpec.describe 'groups' do
     found = act('charts')
     charts = found[:charts].map { api(:get, "/api/charts/#{_1}") }
     expect([found[:tune_id], charts.map { _1[:chart][:tune][:key] }.uniq.size]).to eq([tune[:id], 1])
+    expect(charts.first[:part]).to eq('tune') # as in a score
     given = charts.to_h { [_1[:pupil_id], _1[:part]] }
     [[ned, 'second'], [bo, 'bass']].each { |pupil, part| expect([given[pupil[:id]], words[pupil[:id]]]).to eq([part, words[pupil[:id]]]).or match(['open', /open strings instead/]) }
     expect(given[juna[:id]]).to eq('tune')

@@ -59,6 +59,29 @@ RSpec.describe 'parts to a tune' do
     expect(about(free[:chart])[:notes]).to eq(about(made)[:notes]).and(satisfy { |notes| notes.none? { _1[:set] } })
   end
 
+  it 'has a rest that is set as something to be taken in hand and let go again' do
+    made = part
+    note = about(made)[:notes][1]
+    rest = about(made.merge(change(made, notes: [note.slice(:bar, :beat).merge(pitch: 'rest')])[:chart]))[:notes][1]
+    expect(rest).to include(written: nil, set: true, others: include(a_hash_including(written: note[:written])))
+    view = api(:get, "/api/tunes/#{tune[:id]}/score?charts=#{made[:id]}")
+    expect(view[:parts].first[:notes][1]).to eq(id: rest[:id], at: 1.0, written: nil)
+    expect(view[:musicxml]).to include("id=\"p0-#{rest[:id]}\"")
+  end
+
+  it 'was saved where only the answer got lost, and chords are not overwritten by a window that has not seen them' do
+    made = part
+    notes = [about(made)[:notes][1].slice(:bar, :beat).merge(pitch: 'rest')]
+    changed = change(made, notes:)
+    expect([change(made, notes:)[:chart], status]).to eq([changed[:chart], 200])
+    seen = -> { api(:get, "/api/tunes/#{tune[:id]}/together")[:seen] }
+    before = seen.call
+    expect([chords([7, '1', 'Em'], seen: before), chords([7, '1', 'Em'], seen: before)]).to eq([{ set: 1 }, { set: 1 }])
+    chords([2, '1', 'Bm'], seen: before)
+    expect([status, error[:code], about(made)[:chords].map { _1[:by] }.compact.size]).to eq([409, 'stale', 1])
+    expect(chords([2, '1', 'Bm'], [7, '1', 'Em'], seen: seen.call)).to eq(set: 2)
+  end
+
   it 'counts the marks that lay on notes that are gone, and keeps the others' do
     made = part
     ids = made[:chart][:notes].map { _1[:id] }

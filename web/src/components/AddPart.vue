@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
 import type { Instrument, Pace, Part, Side } from '../api/types'
+import { PACES, SIDES } from '../geometry/together'
 import { usePupils } from '../stores/pupils'
 
 /** Another part to the tune: which, for whom, and how it moves. */
@@ -41,14 +42,8 @@ function add(): void {
     <v-select v-model="form.part" :items="KINDS" label="Add a part" density="compact" />
     <v-select v-model="form.whom" :items="whom()" label="For" density="compact" />
     <template v-if="form.part === 'second' || form.part === 'answer'">
-      <v-select
-        v-model="form.side" label="Side" density="compact"
-        :items="[{ value: null, title: 'where it fits' }, { value: 'below', title: 'below the tune' }, { value: 'above', title: 'above the tune' }]"
-      />
-      <v-select
-        v-model="form.pace" label="Moves" density="compact"
-        :items="[{ value: 'tune', title: 'as the tune does' }, { value: 'beats', title: 'a note a beat' }, { value: 'strong', title: 'on strong beats' }]"
-      />
+      <v-select v-model="form.side" label="Side" density="compact" :items="[{ value: null, title: 'where it fits' }, ...SIDES]" />
+      <v-select v-model="form.pace" label="Moves" density="compact" :items="PACES" />
     </template>
     <v-btn type="submit" variant="tonal" color="primary" :loading="busy">Add</v-btn>
   </form>

@@ -2,12 +2,11 @@
 import { mdiClose, mdiVolumeHigh, mdiVolumeOff } from '@mdi/js'
 import type { Pace, PartView, ScoreView, Side } from '../api/types'
 import type { Voice } from '../composables/useEnsemble'
+import { PACES, SIDES } from '../geometry/together'
 
 /** The parts of a score: whose they are, how loud, how they move, and which stand in another key than the first. */
 defineProps<{ score: ScoreView; views: PartView[]; voice: (chart: number) => Voice; busy: boolean }>()
 const emit = defineEmits<{ loudness: []; away: [chart: number]; way: [chart: number, how: { side?: Side; pace?: Pace }]; bring: [chart: number] }>()
-const SIDES = [{ value: 'below', title: 'below' }, { value: 'above', title: 'above' }]
-const PACES = [{ value: 'tune', title: 'as the tune' }, { value: 'beats', title: 'a note a beat' }, { value: 'strong', title: 'strong beats' }]
 
 function silence(own: Voice): void {
   own.off = !own.off

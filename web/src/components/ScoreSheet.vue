@@ -3,6 +3,7 @@ import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { engrave, waitingWords } from '../composables/useEngraver'
 import type { PartView, ScoreView } from '../api/types'
+import { barsThatFit } from '../geometry/bands'
 import { noteOf, signs, spanOf, type ChordSign } from '../geometry/together'
 import { printed } from '../geometry/words'
 
@@ -20,7 +21,7 @@ const emit = defineEmits<{ note: [part: number, note: string]; chord: [index: nu
 
 /** In pixels; what is printed as well is placed by its share of the width. */
 interface System { width: number; x: Map<string, number>; y: Map<string, number>; chords: ChordSign[] }
-const WIDE = 190 // px that a bar takes at least
+const ROOM = 48 // px that a note keeps: over it stand finger and bow
 const SCALE = 34
 
 const box = ref<HTMLElement | null>(null)
@@ -41,7 +42,8 @@ async function draw(): Promise<void> {
   drawn = key
   problem.value = ''
   try {
-    const found = await engrave(props.score.musicxml, width, Math.max(1, Math.min(6, Math.floor((width - 90) / WIDE))), SCALE)
+    const bars = Math.min(...props.score.parts.map((part) => barsThatFit(part.notes.length, props.score.bars.length, width, ROOM)))
+    const found = await engrave(props.score.musicxml, width, bars, SCALE)
     if (key !== drawn) return
     pages.value = found
     await nextTick()
@@ -60,7 +62,7 @@ function measure(): void {
     const own = system.getBoundingClientRect()
     const x = new Map<string, number>()
     const y = new Map<string, number>()
-    system.querySelectorAll('g.note').forEach((group) => {
+    system.querySelectorAll('g.note, g.rest, g.mRest').forEach((group) => {
       const head = (group.querySelector('.notehead') ?? group).getBoundingClientRect()
       const id = group.getAttribute('data-id') ?? group.id
       x.set(id, head.left - own.left + head.width / 2)

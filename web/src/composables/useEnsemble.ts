@@ -1,4 +1,4 @@
-import { onUnmounted, reactive, ref, watch, type Ref } from 'vue'
+import { reactive, ref, watch, type Ref } from 'vue'
 import { ask, byId } from '../api/client'
 import type { Play, ScoreView, TunesParts } from '../api/types'
 import { inRound } from '../geometry/together'
@@ -27,8 +27,9 @@ export function useEnsemble(score: Ref<ScoreView | null>, tune: Ref<TunesParts |
   async function schedule(now: ScoreView): Promise<Play> {
     const [own, ...others] = await Promise.all(now.parts.map((part) => ask('get', '/api/charts/{id}/play', byId(part.id))))
     const round = asRound.value ? tune.value?.round : null
-    if (round) {
-      const [first, ...after] = inRound(own!, round.bars, round.voices)
+    const melody = now.parts.findIndex((part) => part.part === 'tune')
+    if (round && melody >= 0) {
+      const [first, ...after] = inRound([own, ...others][melody]!, round.bars, round.voices)
       player.beside = after.map((play) => ({ play, level: 0.7 }))
       return first!
     }
@@ -54,6 +55,5 @@ export function useEnsemble(score: Ref<ScoreView | null>, tune: Ref<TunesParts |
     player.renew()
   }
 
-  onUnmounted(player.stop)
   return { voice, loudness, asRound, hearRound }
 }

@@ -1,5 +1,9 @@
 import type { PartView, Play, ScoreView } from '../api/types'
 
+/** On which side of the tune a second voice lies, and how it moves. */
+export const SIDES = [{ value: 'below', title: 'below' }, { value: 'above', title: 'above' }]
+export const PACES = [{ value: 'tune', title: 'as the tune' }, { value: 'beats', title: 'a note a beat' }, { value: 'strong', title: 'strong beats' }]
+
 /** A chord with where it stands in a system. */
 export interface ChordSign { index: number; x: number; text: string; by: string | null }
 

@@ -36,7 +36,7 @@ const { voice, loudness, asRound, hearRound } = useEnsemble(score, tune)
 const ready = ref(false)
 const adding = ref(false)
 /** What takes the last changes back, the latest last. */
-const before = ref<(() => Promise<unknown>)[]>([])
+const before = ref<(() => Promise<boolean>)[]>([])
 
 const id = computed(() => Number(route.params.id))
 const ids = computed(() => String(route.query.charts ?? '').split(',').filter(Boolean).map(Number))
@@ -82,10 +82,10 @@ watch([id, ids], (now, old) => {
 interface Asked { side: PartView['side']; pace: PartView['pace']; notes: PartView['set'] }
 
 /** Changes one part, by its chart; what the server answers is what stands. back: the change can be taken back. */
-async function change(chart: number, asked: Partial<Asked>, back = true): Promise<void> {
+async function change(chart: number, asked: Partial<Asked>, back = true): Promise<boolean> {
   const at = score.value!.parts.findIndex((part) => part.id === chart)
   const own = views.value[at]
-  if (!own) return
+  if (!own) return false
   const now: Asked = { side: own.side, pace: own.pace, notes: own.set }
   const done = await act(async () => {
     const body = { lock_version: score.value!.parts[at]!.lock_version, ...now, ...asked }
@@ -95,6 +95,7 @@ async function change(chart: number, asked: Partial<Asked>, back = true): Promis
   })
   if (done && back) before.value.push(() => change(chart, now, false))
   if (trouble.value?.code === 'stale') await load()
+  return done
 }
 function setNote(pitch: string | null): void {
   const one = note.value
@@ -104,13 +105,15 @@ function setNote(pitch: string | null): void {
 }
 
 const setNow = () => chords.value.filter((one) => one.by === 'set').map(({ bar, beat, chord: name }) => ({ bar, beat, chord: name! }))
-async function saveChords(list: ReturnType<typeof setNow>, back = true): Promise<void> {
+async function saveChords(list: ReturnType<typeof setNow>, back = true): Promise<boolean> {
   const old = setNow()
   const done = await act(async () => {
-    await ask('put', '/api/tunes/{id}/chords', { ...byId(id.value), body: { transpose: score.value!.parts[0]!.moved, chords: list } })
+    await ask('put', '/api/tunes/{id}/chords', { ...byId(id.value), body: { seen: tune.value!.seen, transpose: score.value!.parts[0]!.moved, chords: list } })
     await load()
   })
   if (done && back) before.value.push(() => saveChords(old, false))
+  if (trouble.value?.code === 'stale') await load()
+  return done
 }
 function setChord(symbol: string | null): void {
   const one = chord.value
@@ -118,13 +121,26 @@ function setChord(symbol: string | null): void {
   const others = setNow().filter((other) => other.bar !== one.bar || other.beat !== one.beat)
   void saveChords(symbol ? [...others, { bar: one.bar, beat: one.beat, chord: symbol }] : others)
 }
-const undo = (): void => void before.value.pop()?.()
+/** What could not be taken back now, for the line is lost, say, can be taken back later. */
+async function undo(): Promise<void> {
+  const last = before.value.at(-1)
+  if (last && (await last())) before.value = before.value.filter((one) => one !== last)
+}
+/** Another side or pace: other places, so that notes that were set have to go. */
+async function move(chart: number, how: Partial<Asked>): Promise<void> {
+  const many = views.value[score.value!.parts.findIndex((part) => part.id === chart)]!.set.length
+  const done = await change(chart, { ...how, notes: [] })
+  if (done && many) said.value = `${many === 1 ? 'A note that you had set has' : `${many} notes that you had set have`} gone; Undo brings back what was there.`
+}
 
 async function add({ part, whom, side, pace }: Added): Promise<void> {
   const moved = score.value?.parts[0]?.moved
   const how = { ...(side ? { side } : {}), ...(pace ? { pace } : {}), ...(moved ? { transpose: moved } : {}) }
   await act(async () => {
     const made = await ask('post', '/api/charts', { body: { tune_id: id.value, version: 'simple', part, ...whom, ...how } })
+    const known = tune.value!.charts.find((one) => one.id === made.id)
+    if (known && side && known.side !== side) // there was one, on the other side
+      await ask('put', '/api/charts/{id}/part', { ...byId(made.id), body: { lock_version: made.lock_version, side, ...(pace ? { pace } : {}), notes: [] } })
     await show([...new Set([...ids.value, made.id])])
     adding.value = false
   })
@@ -189,7 +205,7 @@ useKeys((event) => {
     <p v-if="said" class="small fawn" role="status">{{ said }}</p>
     <ul v-if="leftOut.length" class="plain small fawn"><li v-for="words in leftOut" :key="words">Left out: {{ words }}</li></ul>
     <template v-if="score">
-      <p v-if="tune?.round" class="round small">
+      <p v-if="tune?.round && score.parts.some((part) => part.part === 'tune')" class="round small">
         <b>As a round:</b> {{ tune.round.words }}
         <label><input type="checkbox" :checked="asRound" @change="hearRound" /> hear it so</label>
       </p>
@@ -202,7 +218,7 @@ useKeys((event) => {
         <aside class="side" aria-label="Parts and what is in hand">
           <PartList
             :score="score" :views="views" :voice="voice" :busy="busy" @loudness="loudness" @away="away" @bring="bring"
-            @way="(chart, how) => change(chart, { ...how, notes: [] })"
+            @way="move"
           />
           <v-btn v-if="!adding && score.parts.length < MOST" variant="tonal" color="primary" @click="adding = true">Add a part</v-btn>
           <AddPart v-else-if="adding" :busy="busy" :printed="tune?.printed ?? false" @add="add" />
@@ -211,7 +227,9 @@ useKeys((event) => {
           <PartPanel
             :note="note" :chord="chord" :whose="partInHand === null ? '' : score.parts[partInHand]!.name" :busy="busy" @note="setNote" @chord="setChord"
           />
-          <p v-if="partInHand !== null && !note" class="small quiet">{{ score.parts[partInHand]!.part === 'tune' ? OF_THE_TUNE : OF_STRINGS }}</p>
+          <p v-if="partInHand !== null && !views[partInHand]?.notes.length" class="small quiet">
+            {{ score.parts[partInHand]!.part === 'tune' ? OF_THE_TUNE : OF_STRINGS }}
+          </p>
         </div>
       </div>
     </template>

@@ -15,6 +15,14 @@ module Fawnmoss
 
       def notes = bars.flat_map(&:notes)
 
+      # Where things are written: [[quarters from the start, the first Note written there, perhaps a rest], ...].
+      def written
+        once(:written) do
+          at = 0r
+          bars.flat_map { |bar| bar.chords.map { |chord| [at, chord.first].tap { at += chord.first.duration } } }.freeze
+        end
+      end
+
       # The sounding notes in order (Score::Played): rests removed, tied notes joined.
       def played = once(:played) { Score::Playing.new(self).notes.freeze }
 

@@ -125,12 +125,10 @@ module Fawnmoss
 
       # Chord symbols as printed, by place. What is none of the kind is passed over.
       def printed
-        place = 0r
-        @tune.bars.flat_map { _1.chords.to_a }.each_with_object({}) do |chord, found|
-          text = chord.first.directions.find { _1.kind == :chord }&.text
+        @tune.written.each_with_object({}) do |(place, note), found|
+          text = note.directions.find { _1.kind == :chord }&.text
           known = text && Chord.parse(text, @ground.spot(place).bar.key)
           found[place] = known if known
-          place += chord.first.duration
         end
       end
 

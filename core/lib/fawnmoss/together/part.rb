@@ -154,13 +154,15 @@ module Fawnmoss
         slot = slots[first]
         tone = line[first]
         Found.new(bar: slot.bar, beat: slot.spot.count, at: slot.at, length: slots[run.last].stop - slot.at, pitch: tone&.pitch, midi: tone&.sound,
-                  set: choices[first].one? && !slot.rest, why: words.why(first), others: others(first))
+                  set: set?(first), why: tone.nil? && set?(first) ? 'rests' : words.why(first), others: others(first))
       end
+
+      def set?(index) = !choices[index].equal?(free[index])
 
       def words = @words ||= LineWords.new(slots, costs, line)
 
       def others(index)
-        return [] if free[index].one?
+        return [] if free[index].size == 1
 
         listed = free[index].zip(way.prices(index, free[index])).reject { |tone, _| tone == line[index] }.sort_by(&:last).first(OTHERS)
         listed.map { |tone, price| [tone ? tone.pitch.to_s : 'rest', price] }
