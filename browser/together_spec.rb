@@ -93,6 +93,14 @@ RSpec.describe 'playing together' do
     end
     expect(page).to have_css('.card-paper', text: 'Warm Buns, second voice')
 
+    visit address
+    wait_for_score
+    click_link 'Maren, second voice'
+    wait_for_chart
+    click_link 'Together' # from a part the tune comes along
+    wait_for_score
+    expect(all('.voices .name a').map(&:text)).to eq(['Maren', 'Maren, second voice'])
+
     group = studio.groups_dataset.first(name: 'Lane band')
     visit "/groups/#{group.id}?date=#{Date.today}"
     find('.v-autocomplete', text: 'Tune').find('input').set('Warm')

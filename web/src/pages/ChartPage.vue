@@ -120,7 +120,7 @@ useCommands(() =>
         { title: 'Other version', hint: 'v', run: () => void turnVersion() },
         { title: 'Record', run: () => void (recording.value = true) },
         { title: 'Other keys', run: () => void (keying.value = true) },
-        { title: 'Second parts and chords', run: () => router.push(`/tunes/${chart.view!.tune_id}/together?charts=${chart.view!.id}`) },
+        { title: 'Second parts and chords', run: () => router.push(`/tunes/${chart.view!.tune_id}/together?with=${chart.view!.id}`) },
         { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
         { title: 'Issue a card', run: () => router.push(`/charts/${chart.view!.id}/card`) },
         { title: 'For several instruments', run: () => router.push(`/tunes/${chart.view!.tune_id}/group`) },
@@ -184,7 +184,7 @@ useKeys((event) => {
           <v-btn :disabled="!chart.before.length" title="Ctrl Z" @click="chart.undo()">Undo</v-btn>
           <v-btn :disabled="!chart.after.length" title="Ctrl Shift Z" @click="chart.redo()">Redo</v-btn>
           <v-btn :to="`/charts/${chart.view.id}/compare`">Compare</v-btn>
-          <v-btn :to="`/tunes/${chart.view.tune_id}/together?charts=${chart.view.id}`">Together</v-btn>
+          <v-btn :to="`/tunes/${chart.view.tune_id}/together?with=${chart.view.id}`">Together</v-btn>
           <TakeAway :id="chart.view.id" :title="chart.view.chart.tune.title" />
           <v-btn variant="flat" color="primary" :disabled="chart.state !== 'saved'" :to="`/charts/${chart.view.id}/card`">Issue card</v-btn>
         </span>

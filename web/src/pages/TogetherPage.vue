@@ -51,13 +51,19 @@ const partInHand = computed(() => (inHand.value && 'note' in inHand.value ? inHa
 const set = computed(() => new Set(views.value.flatMap((view, part) => view.notes.filter((one) => one.set && one.id).map((one) => `p${part}-${one.id}`))))
 const leftOut = computed(() => [...new Set(views.value.flatMap((view) => view.left_out))])
 
-/** The charts that are looked at when none is named: the tune as it is now seen, and the parts that there are. */
+/** The charts that are looked at when none is named: the tune as it is now seen, and the parts that there are, the one that one comes from among them. */
 async function begin(): Promise<void> {
-  const melody = await ask('post', '/api/charts', { body: { tune_id: id.value, version: 'simple', ...pupils.subject } })
-  const parts = tune.value!.charts.filter((one) => one.part !== 'tune' && one.moved.semitones === (melody.options.transpose?.semitones ?? 0))
-  await show([melody.id, ...parts.slice(-2).map((one) => one.id)])
+  const from = tune.value!.charts.find((one) => one.id === Number(route.query.with))
+  const melody = from?.part === 'tune' ? from : await made()
+  const parts = tune.value!.charts.filter((one) => one.part !== 'tune' && one.id !== from?.id && one.moved.semitones === melody.moved.semitones)
+  await show([melody.id, ...(from && from.id !== melody.id ? [from.id] : []), ...parts.slice(-2).map((one) => one.id)])
 }
-const show = (charts: number[]) => router.replace({ query: { ...route.query, charts: charts.slice(0, MOST).join(',') } })
+/** The chart of the tune itself for whom one looks at it now. */
+async function made(): Promise<Pick<TunesParts['charts'][number], 'id' | 'moved'>> {
+  const view = await ask('post', '/api/charts', { body: { tune_id: id.value, version: 'simple', ...pupils.subject } })
+  return { id: view.id, moved: view.options.transpose ?? { steps: 0, semitones: 0 } }
+}
+const show = (charts: number[]) => router.replace({ query: { charts: charts.slice(0, MOST).join(',') } })
 
 async function load(): Promise<void> {
   tune.value = await ask('get', '/api/tunes/{id}/together', byId(id.value))
