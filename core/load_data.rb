@@ -10,8 +10,8 @@ module FawnmossData
 
   # Returns a Fawnmoss::Catalogue.
   def self.load
-    read = %w[instruments weights bow_weights together tastes drills warm_ups sizes first_lessons pictures].to_h { |name| [name.to_sym, read("#{name}.yml")] }
-    Fawnmoss::Catalogue.new(**read, skills: skills(FOLDER))
+    tables = %i[instruments weights bow_weights together shape tastes drills warm_ups sizes first_lessons pictures]
+    Fawnmoss::Catalogue.new(**tables.to_h { [_1, read("#{_1}.yml")] }, skills: skills(FOLDER))
   end
 
   # The tunes of the starter shelf, one text.

@@ -10,7 +10,8 @@ RSpec.describe Fawnmoss::Chart::Choices do
       'spots' => [{ 'bars' => [3, 4], 'name' => '', 'drill' => 'Slowly.', 'dropped' => false }], 'hand' => false,
       'pencil' => [{ 'kind' => 'crescendo', 'note' => 'n5', 'to' => 'n6', 'text' => '' }, { 'kind' => 'remark', 'note' => 'n2', 'to' => nil, 'text' => 'Lean.' }],
       'wish' => { 'kind' => 'second', 'side' => 'above', 'pace' => 'beats', 'pitches' => %w[D4 E4], 'avoid' => [[1, 'E4']], 'chords' => [[3, '1', 'A7']],
-                  'notes' => [[3, '1', 'D4'], [7, '1', 'rest']] } }
+                  'notes' => [[3, '1', 'D4'], [7, '1', 'rest']] },
+      'shape' => { 'levels' => { 'n3' => 7 }, 'verse' => 'whisper', 'vibrato' => true } }
   end
 
   it 'is the same after being stored, every choice among them' do

@@ -7,15 +7,16 @@ module Fawnmoss
     SCHOOLS = %w[french 1-2-4].freeze # of a pupil of whom nothing else is known
     KEPT = 12 # settings whose fingering tables are kept
 
-    attr_reader :skills, :drills, :warm_ups, :sizes, :tastes, :first_lessons, :together
+    attr_reader :skills, :drills, :warm_ups, :sizes, :tastes, :first_lessons, :together, :shape
 
-    # instruments, weights, bow_weights, together, tastes, warm_ups, sizes, first_lessons, pictures: hashes as in core/data/*.yml; drills: list of
+    # instruments, weights, bow_weights, together, shape, tastes, warm_ups, sizes, first_lessons, pictures: hashes as in core/data/*.yml; drills: list of
     # entries; skills: as FawnmossData.skills.
-    def initialize(instruments:, skills:, weights:, bow_weights:, together:, tastes:, drills:, warm_ups:, sizes:, first_lessons:, pictures:)
+    def initialize(instruments:, skills:, weights:, bow_weights:, together:, shape:, tastes:, drills:, warm_ups:, sizes:, first_lessons:, pictures:)
       @instruments = instruments
       @weights = weights.transform_values { |versions| versions.transform_values { |table| table.transform_keys(&:to_sym).freeze } }
       @bow_weights = bow_weights.to_h { |school, table| [school, table.transform_keys(&:to_sym).freeze] }
       @together = together.freeze
+      @shape = shape.freeze
       @drills = Analysis::Drill.table(drills)
       @skills = Path::SkillReader.read(skills)
       @first_lessons = Path::FirstLessons.read(first_lessons, @skills)

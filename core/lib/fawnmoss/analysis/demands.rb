@@ -16,19 +16,21 @@ module Fawnmoss
       end
 
       # sounds: lists of Score::Played that sound together; places: Place or Grip per sound; joins: per sound (:start, :change,
-      # :slur, :hook, :stop, :lift, :recovery).
-      def initialize(instrument, sounds, places, joins)
+      # :slur, :hook, :stop, :lift, :recovery); shape: { skill id => [sounds] } that playing it as
+      # music asks for.
+      def initialize(instrument, sounds, places, joins, shape: nil)
         @instrument = instrument
         @sounds = sounds
         @places = places
         @joins = joins
         @left_hand = {}
+        @shape = shape.to_h.transform_values(&:to_set)
       end
 
       # Array of arrays of skill ids, one per note, in path order within a note.
       def per_note
         @per_note ||= @sounds.each_index.flat_map do |at|
-          shared = [*crossing(at), *bow(at), ('left.double-stop' if @places[at].double?)].compact
+          shared = [*crossing(at), *bow(at), ('left.double-stop' if @places[at].double?), *shape(at)].compact
           @sounds[at].each_with_index.map { |note, part| ['sound.open', *rhythm(note), *left_hand(@places[at].parts[part]), *shared].uniq.freeze }
         end
       end
@@ -74,6 +76,8 @@ module Fawnmoss
       def left_hand(place)
         @left_hand[[place.finger, place.placement, place.hand.name]] ||= self.class.left_hand(@instrument, place)
       end
+
+      def shape(at) = @shape.filter_map { |id, sounds| id if sounds.include?(at) }
 
       def crossing(at)
         return [] if at.zero?

@@ -18,7 +18,7 @@ module Fawnmoss
         plan = plan(strokes, asked)
         return Conflict.new(index: plan.notes.first, reason: no_way(plan)) if plan.is_a?(Stroke)
 
-        new(notes, plan, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
+        new(notes, plan, asked, broken: asked.keep_slurs ? [] : notes.select(&:slur).map(&:bar).uniq)
       end
 
       # The cheapest plan; where it bows one rhythm in several ways, the cheapest of those that keep to the way of most bars. What is
@@ -62,18 +62,19 @@ module Fawnmoss
       attr_reader :planned
 
       # planned: Planned list; broken: bars whose printed slurs were broken into separate strokes.
-      def initialize(notes, planned, broken:)
+      def initialize(notes, planned, asked, broken:)
         @notes = notes.to_h { [_1.index, _1] }
         @broken = broken
-        @words = Words.for(planned)
+        @asked = asked
+        @words = Words.for(planned, asked)
         @stroke_of = {}
-        @before = {} # quarters of its stroke that lie before a note, by its index
+        @before = {} # what of its stroke is spent before a note, by its index
         @planned = planned
         planned.each_with_index { |stroke, index| place(stroke.stroke, index) }
       end
 
       # { direction:, join:, added:, bow: [from, to], bow_words:, short: } of the sound whose lowest note is `index`; slurred notes
-      # share the stroke by duration. added: it is slurred to the note before by the engine and not by the page.
+      # share the stroke by duration, loud ones with more of it. added: it is slurred to the note before by the engine and not by the page.
       def note(index)
         stroke = @planned[@stroke_of[index]]
         { direction: stroke.direction, join: join(index), added: stroke.join == :slur && stroke.stroke.notes.first == index,
@@ -102,16 +103,20 @@ module Fawnmoss
         stroke.notes.each do |index|
           @stroke_of[index] = number
           @before[index] = before
-          before += @notes[index].duration
+          before += spent(index)
         end
       end
 
       def share(stroke, index)
         return [stroke.from, stroke.to].freeze if stroke.stroke.notes.size == 1
 
-        ends = [@before[index], @before[index] + @notes[index].duration].map { (_1 / stroke.stroke.duration).to_f }
+        whole = stroke.stroke.notes.sum { spent(_1) }
+        ends = [@before[index], @before[index] + spent(index)].map { (_1 / whole).to_f }
         ends.map { stroke.from + ((stroke.to - stroke.from) * _1) }.freeze
       end
+
+      # Of a stroke a note takes by its length, and by how loud it is.
+      def spent(index) = @asked.loud ? @notes[index].duration * @asked.loudness(index) : @notes[index].duration
 
       def broken_slurs
         return if @broken.empty?

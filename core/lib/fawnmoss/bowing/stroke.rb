@@ -16,6 +16,7 @@ module Fawnmoss
       :fixed,    # :down or :up where the page or the teacher says so, else nil
       :rock,     # :low or :high in a run that rocks between two strings, else nil
       :ideal,    # share of the bow it wants, 0..1
+      :plain,    # the same if it were neither loud nor soft
       :middle,   # where on the bow it belongs, 0 frog .. 1 tip, for quick and short strokes; nil for others
       :link      # Link: how it may follow the stroke before
     )

@@ -36,7 +36,11 @@ module Fawnmoss
       def lengths = @lengths ||= groups.map { |group| group.size == 1 ? group.first.duration : group.sum(0r, &:duration) }
       def fixed = @fixed ||= groups.map { |group| group.filter_map { @asked.directions[_1.index] }.first }
       def marks = @marks ||= groups.map { |group| group.size == 1 ? group.first.marks : group.flat_map(&:marks).uniq }
-      def ideals = @ideals ||= groups.each_index.map { ideal(marks[_1], lengths[_1]) }
+      def plain = @plain ||= groups.each_index.map { ideal(marks[_1], lengths[_1]) }
+      def ideals = @ideals ||= @asked.loud ? groups.each_index.map { ideal(marks[_1], lengths[_1], loudness(groups[_1])) } : plain
+
+      # Of a stroke, its notes by their lengths.
+      def loudness(group) = group.sum { _1.duration * @asked.loudness(_1.index) } / group.sum(&:duration)
 
       def joined?(from, to)
         pinned = @asked.pinned[to.index]
@@ -76,7 +80,7 @@ module Fawnmoss
         duration = lengths[index]
         Stroke.new(notes: group.map(&:index), bar: first.bar, at: first.at, duration:, seconds: seconds(duration), strength: first.strength,
                    opening:, last: index == groups.size - 1, marks: marks[index], fixed: fixed[index],
-                   rock: rock(index), ideal: ideals[index], middle: middle(marks[index], seconds(duration)), link:)
+                   rock: rock(index), ideal: ideals[index], plain: plain[index], middle: middle(marks[index], seconds(duration)), link:)
       end
 
       # In a run of single notes that goes to and fro between two neighbouring strings, where this one lies.
@@ -99,10 +103,10 @@ module Fawnmoss
 
       def seconds(quarters) = @asked.seconds(quarters)
 
-      # A quarter of the reference length gets a quarter of the bow; dots, dashes and bouncing notes less; never faster than
-      # the arm, and in a quick tune no whole bow between its quick strokes.
-      def ideal(marks, duration)
-        share = (duration / reference).to_f
+      # A quarter of the reference length gets a quarter of the bow; dots, dashes and bouncing notes less; loud ones more, soft ones less; never
+      # faster than the arm, and in a quick tune no whole bow between its quick strokes.
+      def ideal(marks, duration, loudness = 1.0)
+        share = (duration / reference).to_f * loudness
         share *= SHARE.slice(*marks).values.min if SHARE.keys.intersect?(marks)
         [share, most(seconds(duration)), seconds(duration) * @asked.top_speed].min.clamp(SHORTEST, 1.0)
       end

@@ -6,14 +6,16 @@ module Fawnmoss
     module Words
       SAVE = 0.6  # slower than this share of its neighbours' speed
       QUICK = 1.6 # faster than this
+      GROWS = 1.25 # a stroke that ends with so many times the bow it began with grows
+      LONG = 1.2 # seconds: a single note long enough to grow
 
-      # planned: all strokes of the tune in order. Returns one text per stroke.
+      # planned: all strokes of the tune in order; asked: Asked. Returns one text per stroke.
       #   from 0.0 to 1.0 -> "whole bow"; from 1.0 to 0.5 -> "upper half"
-      def self.for(planned)
+      def self.for(planned, asked)
         speeds = planned.map { _1.length / _1.stroke.duration.to_f }
         planned.each_with_index.map do |stroke, index|
           near = [index - 1, index + 1].grep(0...planned.size).map { speeds[_1] }
-          [extent(stroke), pace(speeds[index], near)].compact.join(', ')
+          [extent(stroke), pace(speeds[index], near), swell(planned, index, asked)].compact.join(', ')
         end
       end
 
@@ -52,6 +54,28 @@ module Fawnmoss
 
         'quick' if speed > usual * QUICK
       end
+
+      # Where the loudness changes under one bow, the bow is not spent evenly.
+      def self.swell(planned, index, asked)
+        return unless asked.loud
+
+        from, to = ends(planned, index, asked)
+        return 'keep bow for the end' if to >= from * GROWS
+
+        'spend it first' if from >= to * GROWS
+      end
+
+      # How loud it begins and ends; a long note alone goes on to the next.
+      def self.ends(planned, index, asked)
+        stroke = planned[index].stroke
+        last = stroke.notes.last
+        if stroke.notes.one? && stroke.seconds >= LONG && planned[index + 1]
+          follows = planned[index + 1].stroke.notes.first
+          last = follows unless asked.phrases.include?(follows)
+        end
+        [stroke.notes.first, last].map { asked.loudness(_1) }
+      end
+      private_class_method :swell, :ends
       private_class_method :extent, :half, :part, :pace
     end
   end

@@ -23,7 +23,7 @@ module Fawnmoss
       # Returns Chart.
       def chart
         Chart.new(tune: @tune, request: @request, entries: entries.freeze, warnings: (@warnings + @bowing.warnings).freeze, tempo: @tempo,
-                  cost: @fingers.total / 100.0, bow_cost: @bowing.cost / 100.0, demand_bars: demands.bars, **analysis)
+                  cost: @fingers.total / 100.0, bow_cost: @bowing.cost / 100.0, demand_bars: demands.bars, shape:, **analysis)
       end
 
       private
@@ -46,14 +46,10 @@ module Fawnmoss
           pattern_changes: changes, strokes: @bowing.planned.map { _1.stroke.notes }, crossings: }
       end
 
-      def phrases = phrase_list.map { phrase(_1) }.freeze
+      # Shape::Layer or nil.
+      def shape = @shape ||= (Shape::Layer.new(@problem) if @request.shape)
 
-      # Where the teacher does not cut, the tune alone decides.
-      def phrase_list
-        return Analysis::Phrases.new(@tune, @heads).list(@request.cuts) if @request.cuts
-
-        @tune.once(:phrases) { Analysis::Phrases.new(@tune, @heads).list }
-      end
+      def phrases = @problem.phrases.map { phrase(_1) }.freeze
 
       def reading = Analysis::Reading.of(@tune, @notes, @places.map { @instrument.string_names[_1.string] }, same_bars)
       def crossings = Analysis::Crossings.by_bar(@heads, @grips, @bows.map { _1[:join] == :slur })
@@ -81,7 +77,7 @@ module Fawnmoss
         end
       end
 
-      def demands = @demands ||= Analysis::Demands.new(@instrument, @sounds, @grips, @bows.map { _1[:join] })
+      def demands = @demands ||= Analysis::Demands.new(@instrument, @sounds, @grips, @bows.map { _1[:join] }, shape: shape&.demands)
 
       # The hand map of every position the chart uses beyond the first.
       def hand_maps
@@ -134,7 +130,7 @@ module Fawnmoss
         place = @places[index]
         Entry.new(note:, place:, count: note.count, say: @counting.for(note), hold_to: @holds[index], check: check(place, note.pitch),
                   graces: graces(at, note), trill: note.trill && Fingering::Trills.place(place, note.trill, @instrument),
-                  prepare: @prepares.for(index), pinned: pinned(note), hand: alone[at], demands: demands.per_note[index],
+                  prepare: @prepares.for(index), pinned: pinned(note), hand: alone[at], demands: demands.per_note[index], shape: shape&.sounds&.at(at),
                   **@bows[at], **facts(note.pitch, note.key), **marks)
       end
 

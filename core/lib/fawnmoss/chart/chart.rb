@@ -25,7 +25,8 @@ module Fawnmoss
       :warnings,        # sentences
       :cost,            # of the fingering, in plain crossings
       :bow_cost,        # of the bowing, in plain crossings
-      :tempo            # quarters a minute
+      :tempo,           # quarters a minute
+      :shape            # Shape::Layer, nil for a chart of notes alone
     ) do
       # { skill ids that a note asks for => how many notes ask for just those }.
       def demand_notes = entries.map(&:demands).tally

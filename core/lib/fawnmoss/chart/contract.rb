@@ -19,10 +19,19 @@ module Fawnmoss
           transposed_bars: @chart.transposed_bars, phrases: @chart.phrases,
           character: @chart.character, spots: @chart.spots.map { spot(_1) }, pattern_changes: @chart.pattern_changes.map { change(_1) },
           crossings: @chart.crossings.map(&:to_h), bow_setting: { contact_zone: @instrument.contact_zone, set_down: @instrument.set_bow },
-          demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars, warnings: @chart.warnings }
+          warnings: @chart.warnings, **asks, **music }
       end
 
       private
+
+      def asks = { demands: @chart.demand_bars.keys, demand_bars: @chart.demand_bars }
+
+      # Nothing for a chart of notes alone.
+      def music
+        shape = @chart.shape or return {}
+        choices = Shape::Wish::VERSES.map { |how| { how:, words: Shape::Verse::SAID.fetch(how), possible: how != 'octave' || shape.octave? } }
+        { shape: { phrases: shape.phrases.map(&:to_h), verse: shape.verse.how, verses: choices, vibrato: shape.solved.wish.vibrato } }
+      end
 
       def reading
         facts = @chart.reading.to_h
@@ -40,7 +49,7 @@ module Fawnmoss
         { **written(entry), **place(entry.place), **bow(entry), **ornaments(entry),
           ring: entry.ring, check: entry.check&.to_h, hold_to: entry.hold_to, shift: entry.shift&.to_h, prepare: entry.prepare, cents: entry.targets,
           reasons: entry.reasons, alternatives: entry.alternatives.map { other(_1) }, pinned: entry.pinned.map(&:to_s),
-          hand: entry.hand, demands: entry.demands }
+          hand: entry.hand, demands: entry.demands, **loudness(entry.shape) }
       end
 
       def written(entry)
@@ -52,6 +61,13 @@ module Fawnmoss
 
       def names(pitch)
         @names[[pitch.step % 7, pitch.alter]] ||= Theory::NoteNames::KINDS.to_h { [_1, Theory::NoteNames.say(pitch, _1)] }.freeze
+      end
+
+      def loudness(sound)
+        return {} unless sound
+
+        { shape: { **sound.to_h.slice(:level, :set, :goal, :touch, :zone, :reasons, :prices), words: Shape::Levels.words(sound.level),
+                   decibels: sound.decibels.round(1), breath: sound.breath && fraction(sound.breath) } }
       end
 
       # Small notes with their fingers, and how they are played.

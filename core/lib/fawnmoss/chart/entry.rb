@@ -27,7 +27,8 @@ module Fawnmoss
       :pinned,       # what the teacher fixed here: of :place, :direction, :join
       :hand,         # what the engine would do here without the studio's own hand, in words, or nil when that is the same
       :short,        # true when the stroke is short of bow
-      :demands       # skill ids
+      :demands,      # skill ids
+      :shape         # Shape::Layer::Sound, or nil
     )
   end
 end

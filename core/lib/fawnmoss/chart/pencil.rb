@@ -24,15 +24,12 @@ module Fawnmoss
         drawn = pencil.to_a.select { self::DRAWN.key?(_1.kind) }
         return tune if drawn.empty?
 
-        heads = heads(tune)
+        heads = tune.leads
         starts = drawn.group_by { heads[_1.note] }
         ends = drawn.select(&:hairpin?).group_by { heads[_1.to] }
         bars = tune.bars.map { |bar| bar.copy(notes: bar.notes.map { |note| mark(note, starts[note.id], ends[note.id]) }.freeze) }
         tune.copy(bars: Score::Hairpins.closed(bars).first.freeze)
       end
-
-      # { note id => that of the first note of its chord }, which carries what is said.
-      def self.heads(tune) = tune.bars.flat_map { |bar| bar.chords.flat_map { |chord| chord.map { |note| [note.id, chord.first.id] } } }.to_h
 
       def self.mark(note, starts, ends)
         return note unless starts || ends
@@ -42,7 +39,7 @@ module Fawnmoss
         marks = starts.to_a.any? { _1.kind == :breath } ? (note.marks | [:breath]).freeze : note.marks
         note.copy(marks:, directions: [*note.directions, *said].freeze)
       end
-      private_class_method :heads, :mark
+      private_class_method :mark
 
       # What the page itself draws: plain data with the printed bar of each. tune: Score::Tune.
       def self.beside(tune, pencil)

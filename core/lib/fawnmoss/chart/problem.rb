@@ -43,11 +43,24 @@ module Fawnmoss
       # Bowing::Solved, or Bowing::Solved::Conflict.
       def bows = @bows ||= Bowing::Solved.for(@heads, @tune.meter, asked)
 
+      # Analysis::Phrases::Phrase list; where the teacher does not cut, the tune alone decides.
+      def phrases
+        return Analysis::Phrases.new(@tune, @heads).list(@request.cuts) if @request.cuts
+
+        @tune.once(:phrases) { Analysis::Phrases.new(@tune, @heads).list }
+      end
+
+      # Shape::Solved, nil for a chart that has no shape.
+      def shape
+        wish = @request.shape or return
+        @shape ||= Shape::Solved.new(Pencil.on(@tune, wish.pencil), @heads, phrases, wish, @catalogue.shape)
+      end
+
       # Bowing::Asked.
       def asked
         strings = @heads.zip(fingers.places).to_h { |head, place| [head.index, place.string] }
         Bowing::Asked.new(tempo:, top_speed: TOP_SPEED.fetch(@request.version), keep_slurs: @request.slurs, start: @request.start, joins: @request.repairs,
-                          weights: @catalogue.bow_prices(@request), phrases: phrase_starts,
+                          weights: @catalogue.bow_prices(@request), phrases: phrase_starts, loud: shape&.bows,
                           directions: printed_bows.merge(turned), pinned: joins, strings:,
                           rocks: @instrument.weak_fourth, middle: MIDDLE.fetch(@instrument.weak_fourth ? :upper : :lower))
       end

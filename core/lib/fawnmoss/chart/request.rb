@@ -10,7 +10,7 @@ module Fawnmoss
       :wish,       # Together::Wish of what part, nil where nothing has to be wished
       :positions,  # names
       :fourth,     # 'open', 'fourth' or 'either'
-      :learnt,     # of :fourth and :stretch, what the hand has
+      :learnt,     # of :fourth, :stretch and :vibrato, what the hand has
       :had,        # skill ids the pupil has: they make a spot less troublesome
       :tempo,      # quarters a minute
       :start,      # :down, :up, :balance (up from the balance point) or nil
@@ -25,6 +25,7 @@ module Fawnmoss
       :pins,       # list of Pin
       :cuts,       # ids of notes on which the teacher wants one phrase to end and the next to begin, or nil for the engine's own
       :spots,      # list of SpotMark
+      :shape,      # Shape::Wish, or nil for a chart of notes alone
       :hand        # Learning::Hand: how the studio's own marks moved the prices, or nil
     ) do
       extend Checked
@@ -33,7 +34,7 @@ module Fawnmoss
       # Fills what is nil with the version's usual choice and refuses what cannot be. Raises InvalidInput naming the field.
       #   Request.build(instrument: violin).positions # => ["1"]
       def self.build(instrument:, version: nil, fourth: nil, positions: nil, learnt: nil, had: [], transpose: nil, pins: [], cuts: nil, spots: [],
-                     hand: nil, part: nil, wish: nil, **bowing)
+                     hand: nil, part: nil, wish: nil, shape: nil, **bowing)
         version = choice('version', version || 'simple')
         part = choice('part', part || 'tune')
         if %w[open drone].include?(part) # no other finger has a place in it
@@ -43,7 +44,8 @@ module Fawnmoss
         fourth = choice('fourth', fourth || (version == 'simple' ? 'open' : 'either'))
         new(instrument:, version:, part:, wish: Scored.wish(part, wish), fourth:,
             positions: known(positions || instrument.positions.fetch(version), instrument),
-            learnt: learnt || learnt(version, fourth), had: had.freeze, transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
+            shape:, learnt: with_vibrato(learnt || learnt(version, fourth), shape, version), had: had.freeze,
+            transpose: transpose || Theory::Interval.octaves(0), pins: pins.freeze,
             cuts: cuts&.freeze, spots: spots.freeze, hand: (hand unless hand&.none?), **bowing(version, **bowing))
       end
 
@@ -84,7 +86,10 @@ module Fawnmoss
         fourth == 'open' ? [].freeze : [:fourth].freeze
       end
 
-      private_class_method :bowing, :learnt
+      # In the full version a hand that has vibrato uses it.
+      def self.with_vibrato(learnt, shape, version) = version == 'full' && shape&.vibrato ? (learnt | [:vibrato]).freeze : learnt
+
+      private_class_method :bowing, :learnt, :with_vibrato
     end
   end
 end

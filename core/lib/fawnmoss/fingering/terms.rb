@@ -10,7 +10,7 @@ module Fawnmoss
       # fewer.
       def self.for(setting)
         new(placing: able([Costs::OpenString, Costs::FourthFinger, Costs::OddFinger, Costs::Stretch, Costs::Position, Costs::PassedOver,
-                           Costs::StartAway, Costs::Trill], setting),
+                           Costs::StartAway, Costs::Trill, Costs::Sung], setting),
             gripping: able([Costs::DoubleStop], setting),
             moving: able([Costs::Crossing, Costs::Skip, Costs::OpenForFour, Costs::IdleFourth, Costs::ComingDown, Costs::Hop, Costs::Slide, Costs::OtherFinger,
                           Costs::Opening, Costs::Closing, Costs::Shift], setting),

@@ -14,9 +14,11 @@ module Fawnmoss
       GAP = 12 # ticks that separate strokes
 
       # tune: Score::Tune; instrument: Instrument; tempo: quarters a minute; count_in: false starts at once; trill: where trills begin, 'main'
-      # or 'upper'.
+      # or 'upper'; shape: Shape::Layer of the tune, or nil.
       # Returns the bytes of the file.
-      def self.write(tune, instrument:, tempo:, count_in: true, trill: 'main') = new(tune, instrument, tempo, count_in, trill).bytes
+      def self.write(tune, instrument:, tempo:, count_in: true, trill: 'main', shape: nil)
+        new(tune, instrument, tempo, count_in, trill, shape:).bytes
+      end
 
       # Several parts with the same bars, each on a channel of its own. parts: [[Score::Tune, Instrument], ...].
       def self.score(parts, tempo:)
@@ -24,8 +26,9 @@ module Fawnmoss
         new(tune, instrument, tempo, true, 'main', others).bytes
       end
 
-      def initialize(tune, instrument, tempo, count_in, trill, others = [])
+      def initialize(tune, instrument, tempo, count_in, trill, others = [], shape: nil)
         @others = others
+        @shaped = shape ? shape.solved.heads.zip(shape.sounds).to_h { |head, sound| [head.id, sound] } : {}
         @tune = tune
         @instrument = instrument
         @tempo = tempo
@@ -71,7 +74,8 @@ module Fawnmoss
       def key(key) = MIDI::KeySig.new(key.fifths & 0xff, key.mode == 'minor')
 
       def part(sequence)
-        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *notes(unfolded, 0) { @instrument.sounding(_1) }])
+        own = notes(unfolded, 0, shaped: @shaped) { @instrument.sounding(_1) }
+        in_order(sequence, [[0, 0, MIDI::ProgramChange.new(0, @instrument.midi_program)], *clicks, *own])
       end
 
       # On the channel beside, softer, as it is written.
@@ -113,14 +117,20 @@ module Fawnmoss
       end
 
       # The block answers a pitch as it sounds.
-      def notes(tune, channel, softer: 0)
+      def notes(tune, channel, softer: 0, shaped: {})
         Score::Sounding.of(tune.played, tempo: @tempo, from: @trill).flat_map do |sound|
           key = yield(sound.pitch).midi
           from = ticks(lead + sound.at)
-          to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max
-          [[from, 1, MIDI::NoteOn.new(channel, key, LOUDNESS - softer)], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
+          to = [ticks(lead + sound.at + sound.length - given(sound, shaped)) - GAP, from + 1].max
+          [[from, 1, MIDI::NoteOn.new(channel, key, velocity(shaped[sound.note.id]) - softer)], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
         end
       end
+
+      # 40 times the logarithm of a velocity is its loudness in dB (General MIDI, from memory).
+      def velocity(shape) = shape ? (LOUDNESS * (10**(shape.decibels / 40))).round.clamp(SOFTER + 1, 127) : LOUDNESS
+
+      # Quarters that a note leaves to a breath.
+      def given(sound, shaped) = [sound.note.duration * (shaped[sound.note.id]&.shorter || 0), sound.length / 2].min
 
       def ticks(quarters) = (quarters * TICKS).round
     end

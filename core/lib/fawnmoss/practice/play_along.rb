@@ -6,26 +6,29 @@ module Fawnmoss
     # equal silence after each (echo), the beats to click, and what a drone can sound (guide page on practice, play-along).
     class PlayAlong
       # id: of the note; at, length: in quarters, at from the start; midi: key number as it sounds, 60 is middle C; bar: printed
-      # number; silent: true in the silence after a phrase, where the pupil plays it.
-      Sound = Value.of(:id, :at, :length, :midi, :bar, :silent)
+      # number; silent: true in the silence after a phrase, where the pupil plays it; loud: dB over mf, nil where nothing is shaped.
+      Sound = Value.of(:id, :at, :length, :midi, :bar, :silent, :loud)
       # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
       # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
       # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter or tempo changes, the beats
       # of the tune and those of the bars as written, [[at, first of its bar], ...] each, nil where beat and bar say it all;
-      # second: Sound list of the second part, nil without one.
-      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks, :second) do
+      # second: Sound list of the second part, nil without one; verse: Shape::Verse of the second time, its broad with where the last phrase begins, nil
+      # where nothing is shaped.
+      Schedule = Value.of(:tempo, :steps, :beat, :bar, :count_in, :first, :length, :notes, :echo, :phrases, :bars, :drones, :clicks, :second,
+                          :verse) do
         # Plain data for a player: lengths as numbers.
         def to_answer
           lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
           { tempo:, steps:, **lengths, notes: numbers(notes), second: second && numbers(second),
             echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
             phrases: phrases.map { |span| span.map(&:to_f) }, bars: bars.map { |number, *span| [number, *span.map(&:to_f)] },
-            drones: drones.map { |words, keys| { words:, keys: } }, clicks: clicks&.transform_values { click_numbers(_1) } }
+            drones: drones.map { |words, keys| { words:, keys: } }, clicks: clicks&.transform_values { click_numbers(_1) },
+            verse: verse&.to_answer }
         end
 
         def click_numbers(list) = list.map { |at, strong| { at: at.to_f, strong: } }
 
-        def numbers(sounds) = sounds.map { |sound| { **sound.to_h, at: sound.at.to_f, length: sound.length.to_f } }
+        def numbers(sounds) = sounds.map { |sound| { **sound.to_h.compact, at: sound.at.to_f, length: sound.length.to_f } }
       end
 
       # chart: Chart::Chart. Returns Schedule.
@@ -42,7 +45,7 @@ module Fawnmoss
       end
 
       # What of a chart is asked for here. phrases: [{ notes: [id of the first note, of the last] }, ...].
-      Uncharted = Value.of(:tune, :request, :tempo, :phrases)
+      Uncharted = Value.of(:tune, :request, :tempo, :phrases, :shape)
       private_constant :Uncharted
 
       def initialize(chart)
@@ -53,6 +56,7 @@ module Fawnmoss
         @unfolded = Score::Unfolding.tune(@tune)
         @played = @unfolded.played
         @written = @tune.played
+        @shaped = @chart.shape ? @chart.entries.to_h { [_1.note.id, _1.shape] } : {}
         @clocks = {}.compare_by_identity
         [@unfolded, @unfolded.second, @tune].compact.each { @clocks[_1] = Score::Clock.new(_1) }
       end
@@ -61,11 +65,11 @@ module Fawnmoss
         notes = sounds(@played, @unfolded)
         length = last(notes)
         Schedule.new(tempo: @chart.tempo, steps: TempoSteps.for(quarters: length, to: @chart.tempo).map(&:tempo), notes:, length:, echo:, bars:, drones:,
-                     second:, clicks:, phrases: spans.map { _1.first(2) }, **meter)
+                     second:, clicks:, verse:, phrases: spans.map { _1.first(2) }, **meter)
       end
 
       # The notes with their repeats, as they are written.
-      def line = sounds(@played, @unfolded) { _1 }
+      def line = sounds(@played, @unfolded, shaped: {}) { _1 }
 
       private
 
@@ -74,19 +78,37 @@ module Fawnmoss
         { beat: @meter.beat_length, bar:, count_in: @tune.count_in, first: @tune.pickup.zero? ? 0r : bar - @tune.pickup }
       end
 
-      # notes: Score::Played of a tune, in order; later: quarters by which they sound later than written.
-      def sounds(notes, tune, later: 0r, silent: false)
+      # notes: Score::Played of a tune, in order; later: quarters by which they sound later than written; shaped: { note id => Shape::Layer::Sound }.
+      def sounds(notes, tune, later: 0r, silent: false, shaped: @shaped)
         clock = @clocks[tune]
         Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill).map do |sound|
-          Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, sound.length), bar: sound.note.bar, silent:,
-                    midi: (block_given? ? yield(sound.pitch) : @instrument.sounding(sound.pitch)).midi)
+          shape = shaped[sound.note.id]
+          Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, held(sound, shape)), bar: sound.note.bar, silent:,
+                    midi: (block_given? ? yield(sound.pitch) : @instrument.sounding(sound.pitch)).midi, loud: shape&.decibels)
         end
+      end
+
+      # Quarters that a sound lasts: at its end a note may leave something to a breath.
+      def held(sound, shape)
+        note = sound.note
+        return sound.length unless shape&.shorter&.positive? && sound.at + sound.length == note.onset + note.duration
+
+        [sound.length - (note.duration * shape.shorter), sound.length / 2].max
+      end
+
+      # The second verse: where its last phrase begins, and how much broader that is.
+      def verse
+        shape = @chart.shape or return
+        return shape.verse unless shape.verse.broad
+
+        last = @played.rindex { _1.id == shape.phrases.last.from }
+        shape.verse.copy(broad: [@clocks[@unfolded].at(@played[last].onset), shape.verse.broad])
       end
 
       # The second part sounds as it is written, whatever the instrument.
       def second
         own = @unfolded.second or return
-        sounds(own.played, own) { _1 }
+        sounds(own.played, own, shaped: {}) { _1 }
       end
 
       def last(notes) = notes.map { _1.at + _1.length }.max || 0r

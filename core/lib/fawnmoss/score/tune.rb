@@ -23,6 +23,9 @@ module Fawnmoss
         end
       end
 
+      # { note id => that of the first note of its chord }, which carries what is said.
+      def leads = once(:leads) { bars.flat_map { |bar| bar.chords.flat_map { |chord| chord.map { [_1.id, chord.first.id] } } }.to_h.freeze }
+
       # The sounding notes in order (Score::Played): rests removed, tied notes joined.
       def played = once(:played) { Score::Playing.new(self).notes.freeze }
 

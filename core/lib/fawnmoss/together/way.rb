@@ -10,13 +10,13 @@ module Fawnmoss
       def initialize(choices, own:, step:)
         @choices = choices
         @cost = own
-        @own = choices.each_with_index.map { |list, place| list.map { own.call(place, _1) } }
         @step = step
-        forward
+        @steps = {}
+        @least = Least.new(choices.each_with_index.map { |list, place| list.map { own.call(place, _1) } }, method(:steps))
       end
 
       # What the cheapest way costs.
-      def total = @total ||= @least.last.min || 0
+      def total = @least.total
 
       # What any row of choices costs, one for each place.
       def cost_of(row)
@@ -24,66 +24,31 @@ module Fawnmoss
       end
 
       # The choices of the cheapest way; of equals the one that stands first.
-      def chosen = @chosen ||= indices.each_with_index.map { |index, place| @choices[place][index] }
+      def chosen = @chosen ||= @least.indices.each_with_index.map { |index, place| @choices[place][index] }
 
       # What the cheapest way through each of some choices at a place costs more than the cheapest of all; less than nothing for what is better than all that
       # may stand there.
-      def prices(place, choices = @choices[place]) = choices.map { |choice| up_to(place, choice) + beyond(place, choice) - total }
+      def prices(place, choices = @choices[place])
+        return @least.through(place).map { _1 - total } if choices.equal?(@choices[place])
+
+        choices.map { |choice| up_to(place, choice) + beyond(place, choice) - total }
+      end
 
       private
 
-      def forward
-        @least = [@own.first || []]
-        @from = [nil]
-        (1...@choices.size).each { |place| reach(place) }
-      end
-
-      def reach(place)
-        before = @least.last
-        from = @choices[place - 1]
-        ways = @choices[place].each_with_index.map { |choice, index| best(place, before, from, choice) { |sum| sum + @own[place][index] } }
-        @least << ways.map(&:first)
-        @from << ways.map(&:last)
-      end
-
-      def best(place, before, from, choice)
-        least = nil
-        at = 0
-        from.each_with_index do |other, index|
-          sum = before[index]
-          next if least && sum >= least
-
-          sum += @step.call(place, other, choice)
-          (least = sum) && (at = index) if least.nil? || sum < least
-        end
-        [yield(least), at]
-      end
-
-      def indices
-        return [] if @choices.empty?
-
-        last = @least.last.index(total)
-        (@choices.size - 1).downto(1).inject([last]) { |found, place| [@from[place][found.first], *found] }
+      def steps(place)
+        @steps[place] ||= @choices[place - 1].map { |before| @choices[place].map { |choice| @step.call(place, before, choice) } }
       end
 
       def up_to(place, choice)
         own = @cost.call(place, choice)
         return own if place.zero?
 
-        best(place, @least[place - 1], @choices[place - 1], choice) { |sum| sum + own }.first
+        own + @choices[place - 1].each_with_index.map { |before, index| @least.forward[place - 1][index] + @step.call(place, before, choice) }.min
       end
 
-      def beyond(place, choice) = place == @choices.size - 1 ? 0 : rest(place + 1, choice, after[place + 1])
-
-      # By place and choice the least that all after it costs.
-      def after
-        @after ||= (@choices.size - 2).downto(0).each_with_object([@choices.last.map { 0 }]) do |place, found|
-          found << @choices[place].map { |choice| rest(place + 1, choice, found.last) }
-        end.reverse
-      end
-
-      def rest(place, choice, found)
-        @choices[place].each_with_index.map { |later, index| @step.call(place, choice, later) + @own[place][index] + found[index] }.min
+      def beyond(place, choice)
+        place == @choices.size - 1 ? 0 : @least.on(place + 1, @choices[place + 1].map { @step.call(place + 1, choice, _1) })
       end
     end
   end

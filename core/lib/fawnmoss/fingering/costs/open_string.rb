@@ -10,7 +10,7 @@ module Fawnmoss
         def cost(step)
           return 0 unless step.to.open?
 
-          step.note.duration * 60 / setting.tempo >= 1 ? weight(:open_string) + weight(:long_open_string) : weight(:open_string)
+          setting.long?(step.note) ? weight(:open_string) + weight(:long_open_string) : weight(:open_string)
         end
 
         def reason(step) = "open #{string_name(step.to)}"
