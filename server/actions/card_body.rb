@@ -27,7 +27,7 @@ module FawnmossServer
       end
 
       def self.body(chart, input, solved, shown, last, today)
-        tune = Charts.pencilled(chart, solved.tune)
+        tune = Fawnmoss::Chart::Pencil.on(solved.shaped, chart.options.pencil)
         { caution: input.caution || caution(chart, shown, today), changes: changes(last, shown),
           play: Parts.played(chart, solved), musicxml: score(tune, solved.request.instrument, input.bars),
           chart: excerpt(shown[:chart], input.bars), **shown.slice(:version, :tempo, :hand_fingers, :strings, :contact_zone, :set_bow) }

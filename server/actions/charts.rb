@@ -153,7 +153,10 @@ module FawnmossServer
       # MusicXML for the engraver: note ids and no marks, so nothing needs to be solved for it.
       def self.score(chart, today)
         request = chart.request(today)
-        apart(chart, today) { Fawnmoss::Notation::MusicXml.write(pencilled(chart, request.score(chart.tune.score, FawnmossServer.catalogue)), ids: true, instrument: request.instrument) }
+        apart(chart, today) do
+          tune = Fawnmoss::Chart::Problem.new(chart.tune.score, request, FawnmossServer.catalogue, offers: false).engraved(chart.options.pencil)
+          Fawnmoss::Notation::MusicXml.write(tune, ids: true, instrument: request.instrument)
+        end
       end
 
       # What to play along with, as Fawnmoss::Practice::PlayAlong::Schedule#to_answer.
@@ -164,8 +167,6 @@ module FawnmossServer
         apart(chart, today) { Fawnmoss::Chart::Export.write(solved(chart, today).first, format, pencil: chart.options.pencil) }
       end
 
-      # A tune with what was pencilled into the chart.
-      def self.pencilled(chart, tune) = Fawnmoss::Chart::Pencil.on(tune, chart.options.pencil)
       private_class_method :create, :options, :fitting, :changed, :without, :ranked, :solve, :marked, :stands, :pinned?
     end
   end

@@ -25,9 +25,19 @@ module FawnmossServer
         flags = %w[slurs hand].to_h { |name| [name.to_sym, fields.flag(name)] }
         Fawnmoss::Chart::Choices.new(tempo: fields.tempo('tempo'), **choices, **flags, transpose: transpose(fields),
                                      positions: (fields.words('positions', %r{\A[\w /-]{1,20}\z}, max: 20) if fields.given?('positions')),
-                                     cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields), pencil: pencil(fields))
+                                     cuts: (fields.words('cuts', NOTE, max: 500) if fields.given?('cuts')), spots: spots(fields), pencil: pencil(fields),
+                                     shape: shape(fields))
       end
       private_class_method :options
+
+      # What the teacher says of its shape, or nil for a chart of notes alone.
+      def self.shape(fields)
+        said = fields.object('shape') or return
+        levels = said.object('levels') || Fields.new({})
+        Fawnmoss::Shape::Wish.build(levels: levels.whole_numbers(NOTE, Fawnmoss::Shape::Levels::ALL, max: 5000), vibrato: said.flag('vibrato'),
+                                    verse: said.choice('verse', Fawnmoss::Shape::Wish::VERSES, optional: true))
+      end
+      private_class_method :shape
 
       # What the teacher pencilled in, or nil.
       def self.pencil(fields)

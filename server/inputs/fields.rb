@@ -132,6 +132,15 @@ module FawnmossServer
         end
       end
 
+      # { name => whole number } of all fields. form: of their names; range: of the numbers.
+      def whole_numbers(form, range, max:)
+        refuse('', "These are more than #{max}.", nil) if @raw.size > max
+        @raw.to_h do |name, _value|
+          refuse(name, "#{name} is not possible here.", nil) unless name.is_a?(String) && name.match?(form)
+          [name, integer(name, range)]
+        end
+      end
+
       # Short texts of a form.
       def words(name, form, max:)
         many(name, max) { |value| (value.is_a?(String) && value.match?(form)) or refuse(name, "#{value.inspect} is not possible here.", nil) }

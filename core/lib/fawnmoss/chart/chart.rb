@@ -34,6 +34,9 @@ module Fawnmoss
       # Marks per written note id: { 'n1' => Entry }.
       def by_id = entries.to_h { [_1.note.id, _1] }
 
+      # The tune with the hairpins of its shape: Score::Tune.
+      def shaped = shape ? shape.solved.on(tune) : tune
+
       # The tune with every mark written into it, as it would be printed: Score::Tune for the writers. strings: :all or :needed.
       def marked(strings: :all) = Marked.tune(self, strings:)
 

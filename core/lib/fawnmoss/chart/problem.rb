@@ -56,6 +56,9 @@ module Fawnmoss
         @shape ||= Shape::Solved.new(Pencil.on(@tune, wish.pencil), @heads, phrases, wish, @catalogue.shape)
       end
 
+      # The tune as it is engraved before anything is solved: with the hairpins of its shape and what is pencilled on it. pencil: list of Pencil or nil.
+      def engraved(pencil) = Pencil.on(shape ? shape.on(@tune) : @tune, pencil)
+
       # Bowing::Asked.
       def asked
         strings = @heads.zip(fingers.places).to_h { |head, place| [head.index, place.string] }

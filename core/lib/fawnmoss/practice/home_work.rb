@@ -117,7 +117,12 @@ module Fawnmoss
         item('tempo', 'Up to tempo', [words, "One run takes #{list.first.seconds} seconds at #{tempi.first}."], tempi:)
       end
 
-      def run_item = item('run', 'Play it', ['Once through as music, without stopping.'])
+      # With its shape in plain words, where it has one.
+      def run_item
+        shape = @chart.shape
+        item('run', 'Play it', ['Once through as music, without stopping.', *shape&.sentences, *shape&.verse&.words])
+      end
+
       def step(percent) = [(@chart.tempo * percent / 100.0).round, 20].max
     end
   end

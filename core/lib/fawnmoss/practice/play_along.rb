@@ -18,7 +18,6 @@ module Fawnmoss
                           :verse) do
         # Plain data for a player: lengths as numbers.
         def to_answer
-          lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
           { tempo:, steps:, **lengths, notes: numbers(notes), second: second && numbers(second),
             echo: { length: echo[:length].to_f, notes: numbers(echo[:notes]) },
             phrases: phrases.map { |span| span.map(&:to_f) }, bars: bars.map { |number, *span| [number, *span.map(&:to_f)] },
@@ -26,6 +25,7 @@ module Fawnmoss
             verse: verse&.to_answer }
         end
 
+        def lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
         def click_numbers(list) = list.map { |at, strong| { at: at.to_f, strong: } }
 
         def numbers(sounds) = sounds.map { |sound| { **sound.to_h.compact, at: sound.at.to_f, length: sound.length.to_f } }

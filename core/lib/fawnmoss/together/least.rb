@@ -4,8 +4,8 @@ module Fawnmoss
   module Together
     # The cheapest way through rows of costs, exactly, forward and backward: the work that Way and Shape::Curve share. Numbers only, for it is done often.
     class Least
-      # own: for each place the costs of its choices, nil for what may not stand there; steps: answers for a place but the first the costs of going there, by the choice before and the choice
-      # there, nil where there is no way.
+      # own: for each place the costs of its choices, nil for what may not stand there; steps: answers for a place but the first the costs of going
+      # there, by the choice before and the choice there, nil where there is no way.
       def initialize(own, steps)
         @own = own
         @steps = steps
