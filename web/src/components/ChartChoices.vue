@@ -52,7 +52,14 @@ const counts = [
   { value: 'names', title: 'note names' }
 ]
 const namings = [{ value: 'letters', title: 'letters' }, { value: 'h-b', title: 'letters with H and B' }, { value: 'do', title: 'do re mi' }]
-const bands = [['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'], ['phrases', 'phrases']] as const
+const shape = computed(() => props.view.chart.shape)
+const VERSES = { softer: 'softer', octave: 'an octave higher', whisper: 'with a whispering tone', alike: 'as the first' }
+const verses = computed(() => (shape.value?.verses ?? []).filter((one) => one.possible).map(({ how }) => ({ value: how, title: VERSES[how] })))
+const turn = (said: Partial<NonNullable<ChartOptions['shape']>>): void => emit('option', { shape: { ...props.view.options.shape, ...said } })
+const bands = [
+  ['spots', 'spots'], ['digits', 'bow signs, fingers'], ['lanes', 'string lanes'], ['bow', 'bow line'],
+  ['swell', 'swell'], ['phrases', 'phrases']
+] as const
 const positions = computed(() => positionItems(props.view.position_names))
 </script>
 
@@ -80,6 +87,15 @@ const positions = computed(() => positionItems(props.view.position_names))
         :model-value="view.printed" :items="printed" label="Marks in the file"
         @update:model-value="emit('option', { printed: $event === 'all' ? null : $event })"
       />
+    </template>
+    <label class="choice music" title="How loud each note is, what each phrase grows to, where it breathes">
+      <input type="checkbox" :checked="!!view.options.shape" @change="emit('option', { shape: view.options.shape ? null : {} })" /> as music
+    </label>
+    <template v-if="shape">
+      <v-select :model-value="shape.verse" :items="verses" label="Second verse" @update:model-value="turn({ verse: $event })" />
+      <label v-if="view.version === 'full'" class="choice" title="Long notes then lie under 2 or 3 where the hand can do it">
+        <input type="checkbox" :checked="shape.vibrato" @change="turn({ vibrato: shape.vibrato ? undefined : true })" /> has vibrato
+      </label>
     </template>
     <details>
       <summary class="aside-label">School</summary>

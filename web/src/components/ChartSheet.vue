@@ -28,7 +28,13 @@ const props = withDefaults(
   { selected: null, anchor: null, now: null, lit: () => new Set<number>(), spot: null, heard: () => [],
     show: () => EVERYTHING, steady: false, card: false, fixed: false }
 )
-const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string]; ready: [] }>()
+const emit = defineEmits<{
+  select: [index: number, more: boolean]
+  spot: [bars: number[]]
+  cut: [from: string, to: string]
+  level: [id: string, level: number]
+  ready: []
+}>()
 
 const sheet = ref<HTMLElement | null>(null)
 const index = computed(() => indexed(props.chart.notes))
@@ -82,6 +88,7 @@ watch(() => props.musicxml, draw)
       :show="show"
       :steady="steady" :fixed="fixed || card" :size="card ? CARD : DESK" @select="(note, more) => emit('select', note, more)"
       @spot="emit('spot', $event)" @cut="(from, to) => emit('cut', from, to)"
+      @level="(id, level) => emit('level', id, level)"
     />
   </div>
 </template>

@@ -50,6 +50,7 @@ const groups = [
       ['d  u', 'down-bow, up-bow'],
       ['l  h  f', 'in one bow with the note before, hooked, lifted'],
       ['p', 'pin or unpin'],
+      ['+  -', 'louder, softer, where it is played as music'],
       ['Shift ← →', 'select several notes'],
       ['b', 'a spot from the selection'],
       ['Space', 'play, stop'],

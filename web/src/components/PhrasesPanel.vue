@@ -37,6 +37,7 @@ const edge = (id: string): boolean => id === props.chart.notes[0]!.id || id === 
             @click="emit('cut', { remove: phrase.notes[1]! })"
           >Join</v-btn>
         </span>
+        <p v-if="chart.shape?.phrases[index]" class="music small">{{ chart.shape.phrases[index]!.words }}</p>
         <p v-if="wrong?.index === index" class="problem small" role="alert">{{ wrong.text }}</p>
       </li>
     </ol>
@@ -52,5 +53,5 @@ li:first-child { border-top: 0; }
 input { border: 0; border-bottom: 1px solid var(--quiet); padding: 1px var(--room-1); color: inherit; font: inherit; background: transparent; }
 .push { margin-left: auto; }
 .push .v-btn { padding: 0 var(--room-2); min-width: 0; }
-.problem { flex-basis: 100%; }
+.problem, .music { flex-basis: 100%; margin: 0; }
 </style>

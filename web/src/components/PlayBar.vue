@@ -43,6 +43,9 @@ const look = (): void => void player.load().catch(() => undefined)
       type="checkbox" :checked="player.mode === 'echo'" :disabled="player.span !== null"
       @change="player.change(() => (player.mode = player.mode === 'echo' ? 'tune' : 'echo'))"
     /> echo</label>
+    <label v-if="player.mode === 'tune' && !player.span" :title="player.schedule?.verse?.words"><select
+      :value="player.verses" aria-label="Verses" @change="player.change(() => (player.verses = Number(($event.target as HTMLSelectElement).value)))"
+    ><option v-for="count in 3" :key="count" :value="count">{{ count === 1 ? 'once' : count === 2 ? 'two verses' : 'three verses' }}</option></select></label>
     <v-select
       :model-value="player.drone"
       :items="drones" aria-label="Drone" density="compact" class="drone" @update:menu="look"
@@ -69,6 +72,8 @@ const look = (): void => void player.load().catch(() => undefined)
 output { min-width: 2.2em; text-align: center; font-weight: 600; }
 .tempo .v-btn { min-width: 36px; font-size: 1.15rem; }
 label { display: inline-flex; gap: var(--room-1); align-items: center; cursor: pointer; }
+select { color: inherit; background: transparent; border-bottom: 1px solid var(--rule); padding: 2px 0; font: inherit; }
+select option { color: #222; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 .drone { max-width: 150px; min-width: 110px; flex: 0 0 auto; }
 .drone :deep(.v-field__input) { padding-top: 2px; padding-bottom: 2px; min-height: 32px; }

@@ -11,10 +11,11 @@ import DigitBand from './DigitBand.vue'
 import LaneBand from './LaneBand.vue'
 import MarksBand from './MarksBand.vue'
 import PhraseBand from './PhraseBand.vue'
+import SwellBand from './SwellBand.vue'
 import TakeBand from './TakeBand.vue'
 
 /**
- * One system: spots, bow signs and digits, the engraved staff, counting, string lanes, the bow line and phrases, one x for all.
+ * One system: spots, bow signs and digits, the engraved staff, counting, string lanes, the bow line, the swell and phrases, one x for all.
  * anchor: where a selection of several notes began; now: id of the note that sounds; lit: indices of notes to bring out; heard: of one or more recordings.
  */
 const props = defineProps<{
@@ -33,7 +34,12 @@ const props = defineProps<{
   fixed?: boolean
   size: BandSize
 }>()
-const emit = defineEmits<{ select: [index: number, more: boolean]; spot: [bars: number[]]; cut: [from: string, to: string] }>()
+const emit = defineEmits<{
+  select: [index: number, more: boolean]
+  spot: [bars: number[]]
+  cut: [from: string, to: string]
+  level: [id: string, level: number]
+}>()
 
 const block = ref<HTMLElement | null>(null)
 const staff = ref<HTMLElement | null>(null)
@@ -142,6 +148,10 @@ defineExpose({ measure })
     <CountBand v-if="show.counting !== 'none' && layout.width" :notes="here" :width="layout.width" :show="show" />
     <LaneBand v-if="show.lanes && layout.width" :notes="here" :layout="layout" :strings="strings" :selected="selected" :size="size" />
     <BowBand v-if="show.bow && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" />
+    <SwellBand
+      v-if="chart.shape && show.swell && layout.width" :notes="here" :layout="layout" :selected="selected" :size="size" :fixed="fixed"
+      @level="(id, level) => emit('level', id, level)"
+    />
     <p v-for="mark in remarks" :key="mark.note" class="remark">Bar {{ mark.bar }}: {{ mark.text }}</p>
     <PhraseBand
       v-if="show.phrases && layout.width && chart.phrases.length > 1" :chart="chart" :index="index" :notes="here" :layout="layout"

@@ -41,7 +41,7 @@ function build(tone: Tone): NonNullable<typeof instruments> {
       envelope: { attack: 0.05, decay: 0.1, sustain: 0.75, release: 0.09 },
       volume,
     }).connect(room)
-  const tune = bowed(-15)
+  const tune = bowed(PLAIN)
   const second = bowed(-20)
   const drone = new tone.PolySynth(tone.Synth, {
     oscillator: { type: 'triangle' },
@@ -55,6 +55,12 @@ function build(tone: Tone): NonNullable<typeof instruments> {
     new tone.PolySynth(tone.Synth, { oscillator: { type: 'triangle' }, envelope: { attack: 0.004, decay, sustain: 0, release: 0.1 }, volume }).connect(out)
   return { tune, second, drone, click, bass: plucked(-11, 1.1), chord: plucked(-19, 0.55) }
 }
+
+/** Half loud as a share of the loudest, where a tune is played as music; by so much its sounds are louder in all. */
+const HALF_LOUD = 0.35
+const PLAIN = -15
+const SHAPED = -7
+const loudness = (sound: Sound): number => (sound.loud === undefined ? 1 : Math.min(1, HALF_LOUD * 10 ** (sound.loud / 20)))
 
 const ticks = (quarters: number): string => `${Math.round(quarters * 192)}i`
 const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12)
@@ -75,13 +81,14 @@ export async function play(run: Run): Promise<void> {
   const transport = tone.getTransport()
   stop(tone)
   transport.bpm.value = run.tempo
+  tune.volume.value = run.programme.sounds.some((sound) => sound.loud !== undefined) ? SHAPED : PLAIN
   const seconds = (quarters: number): number => Math.max(0.05, (quarters * 60) / transport.bpm.value - 0.04)
   for (const sound of run.second ? run.programme.second : []) {
     transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time), ticks(sound.at))
   }
   for (const part of run.beside ?? []) {
     for (const sound of part.level > 0 ? part.sounds : []) {
-      transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, part.level), ticks(sound.at))
+      transport.schedule((time) => second.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, part.level * loudness(sound)), ticks(sound.at))
     }
   }
   for (const sound of run.backing ? run.programme.backing : []) {
@@ -89,7 +96,7 @@ export async function play(run: Run): Promise<void> {
   }
   for (const sound of run.programme.sounds) {
     transport.schedule((time) => {
-      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, run.level ?? 1)
+      if (run.tune && !sound.silent) tune.triggerAttackRelease(hertz(sound.midi), seconds(sound.length), time, (run.level ?? 1) * loudness(sound))
       tone.getDraw().schedule(() => run.on(sound.id, sound.silent), time)
     }, ticks(sound.at))
   }

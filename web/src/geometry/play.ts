@@ -3,8 +3,8 @@ import type { Play, Sound } from '../api/types'
 /** A plucked sound to play along with. */
 export type Backing = NonNullable<Play['backing']>[number]
 
-/** What to play: the tune, or the phrases with an equal silence after each; a part of it; over and over. */
-export interface Wish { mode: 'tune' | 'echo'; span: Span | null; loop: boolean }
+/** What to play: the tune, or the phrases with an equal silence after each; a part of it; over and over; how many verses of the whole. */
+export interface Wish { mode: 'tune' | 'echo'; span: Span | null; loop: boolean; verses?: number }
 /** A stretch in quarters from the start of the tune as written. */
 export interface Span { at: number; length: number; words: string }
 /**
@@ -19,6 +19,13 @@ export interface Programme { lead: number; end: number; sounds: Sound[]; second:
  *   programme(play, { mode: 'tune', span: null, loop: false }).lead // => 4 in 4/4
  */
 export function programme(play: Play, wish: Wish): Programme {
+  const once = single(play, wish)
+  const verses = wish.mode === 'echo' || wish.span || wish.loop ? 1 : (wish.verses ?? 1)
+  return verses > 1 ? sung(play, once, verses) : once
+}
+
+/** Once through. */
+function single(play: Play, wish: Wish): Programme {
   const echo = wish.mode === 'echo' && !wish.span
   const from = wish.span?.at ?? 0
   const length = wish.span?.length ?? (echo ? play.echo.length : play.length)
@@ -36,6 +43,37 @@ export function programme(play: Play, wish: Wish): Programme {
   const own = (wish.span ? play.clicks.written : play.clicks.tune).map((click) => ({ ...click, at: click.at - from + lead }))
   return { lead, end, sounds, second, backing, clicks: [...even(play, lead), ...own.filter(({ at }) => at >= lead - 1e-6 && at < end - 1e-6)] }
 }
+
+/**
+ * Several verses one after the other, each from the beat on which the tune began. Of a tune played as music every second one differs, and the last is
+ * broader at its end.
+ */
+function sung(play: Play, once: Programme, verses: number): Programme {
+  const length = once.end - once.lead
+  const period = play.clicks ? length : Math.ceil(length / play.bar - 1e-9) * play.bar
+  const all: Programme = { lead: once.lead, end: once.end, sounds: [], second: [], backing: [], clicks: once.clicks.filter(({ at }) => at < once.lead - 1e-6) }
+  for (let number = 0; number < verses; number++) {
+    const other = play.verse && number % 2 === 1 ? play.verse : null
+    const broad = number === verses - 1 ? play.verse?.broad : null
+    const place = (at: number): number => once.lead + number * period + stretched(at - once.lead, broad)
+    const length = (one: { at: number; length: number }): number => place(one.at + one.length) - place(one.at)
+    const held = <One extends { at: number; length: number }>(one: One): One => ({ ...one, at: place(one.at), length: length(one) })
+    all.sounds.push(...once.sounds.map((one) => ({ ...held(one), ...(other && differing(one, other)) })))
+    all.second.push(...once.second.map(held))
+    all.backing.push(...once.backing.map(held))
+    all.clicks.push(...once.clicks.filter(({ at }) => at >= once.lead - 1e-6).map((click) => ({ ...click, at: place(click.at) })))
+    all.end = place(once.end)
+  }
+  return all
+}
+
+/** What a sound is in a second verse. */
+const differing = (one: Sound, verse: NonNullable<Play['verse']>): Partial<Sound> =>
+  ({ midi: one.midi + verse.up, ...(one.loud === undefined ? {} : { loud: one.loud + verse.decibels }) })
+
+/** Where in time something lies when the music is broader from a place on. broad: [quarters, how many times as long]. */
+const stretched = (at: number, broad: number[] | null | undefined): number =>
+  broad && at > broad[0]! ? broad[0]! + (at - broad[0]!) * broad[1]! : at
 
 /** No repeats are played: a stretch as written is where it sounds. */
 const asWritten = (play: Play): boolean => play.bars.reduce((sum, bar) => sum + bar[2]!, 0) > play.length - play.beat

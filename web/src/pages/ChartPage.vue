@@ -12,6 +12,7 @@ import NotePanel from '../components/NotePanel.vue'
 import PencilPanel from '../components/PencilPanel.vue'
 import PhrasesPanel from '../components/PhrasesPanel.vue'
 import PlayBar from '../components/PlayBar.vue'
+import ShapePart from '../components/ShapePart.vue'
 import RecordButton from '../components/RecordButton.vue'
 import RecordHere from '../components/RecordHere.vue'
 import SpotsPanel from '../components/SpotsPanel.vue'
@@ -23,6 +24,7 @@ import { useSameTune } from '../composables/useSameTune'
 import { neighbour } from '../geometry/pins'
 import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
+import { LOUDEST, SOFTEST } from '../geometry/swell'
 import { barsOf, barWords } from '../geometry/spots'
 import { accessible, printed, sameKind } from '../geometry/words'
 import { useChart } from '../stores/chart'
@@ -119,6 +121,7 @@ useCommands(() =>
         { title: 'Redo', hint: 'Ctrl Shift Z', run: () => chart.redo() },
         { title: 'Other version', hint: 'v', run: () => void turnVersion() },
         { title: 'Record', run: () => void (recording.value = true) },
+        { title: chart.view.options.shape ? 'Notes alone' : 'As music', run: () => void chart.option({ shape: chart.view!.options.shape ? null : {} }) },
         { title: 'Other keys', run: () => void (keying.value = true) },
         { title: 'Second parts and chords', run: () => router.push(`/tunes/${chart.view!.tune_id}/together?with=${chart.view!.id}`) },
         { title: 'Compare simple and full', run: () => router.push(`/charts/${chart.view!.id}/compare`) },
@@ -165,6 +168,10 @@ useKeys((event) => {
   else if (key === 'l') void chart.pin({ join: chart.note.join === 'slur' ? 'change' : 'slur' })
   else if (key === 'h' || key === 'f') void chart.pin({ join: key === 'h' ? 'hook' : 'lift' })
   else if (key === 'p') void chart.pin('toggle')
+  else if ((key === '+' || key === '-') && chart.note.shape) {
+    const level = chart.note.shape.level + (key === '+' ? 1 : -1)
+    if (level >= SOFTEST && level <= LOUDEST) void chart.setLevel(chart.note.id, level)
+  }
 })
 </script>
 
@@ -213,13 +220,14 @@ useKeys((event) => {
           :anchor="chart.anchor" :now="player.now"
           :spot="tab === 'spots' ? spot : null"
           :show="show" @select="(index, more) => chart.select(index, more)" @spot="choose"
-          @cut="(from, to) => chart.cut({ from, to })"
+          @cut="(from, to) => chart.cut({ from, to })" @level="(id, level) => chart.setLevel(id, level)"
         />
         <aside class="side" aria-label="About the chart">
           <TabRow v-model="tab" :tabs="TABS" label="What is shown here" panel="panel" />
           <div id="panel" role="tabpanel" :aria-labelledby="`tab-${tab}`">
             <template v-if="tab === 'note'">
               <NotePanel :note="chart.note" :strings="chart.view.strings" @pin="chart.pin($event)" />
+              <ShapePart v-if="chart.note?.shape" :note="chart.note" @level="chart.setLevel(chart.note.id, $event)" />
               <PencilPanel
                 v-if="chart.note" :note="chart.note" :from="chart.anchor === null ? null : chart.notes[chart.anchor] ?? null"
                 :notes="chart.notes" :marks="chart.pencil" @change="chart.setPencil($event)"

@@ -139,7 +139,8 @@ export const useChart = defineStore('chart', () => {
   async function send(id: number, sending: Marks): Promise<void> {
     const chart = view.value!
     const engraved = (options: ChartOptions) =>
-      JSON.stringify([options.transpose, (options.pencil ?? []).filter((mark) => !['remark', 'circle'].includes(mark.kind))])
+      JSON.stringify([options.transpose, options.shape && [options.shape.levels, options.cuts],
+        (options.pencil ?? []).filter((mark) => !['remark', 'circle'].includes(mark.kind))])
     const moved = engraved(sending.options) !== engraved(chart.options)
     let happening: Happening
     try {
@@ -181,6 +182,14 @@ export const useChart = defineStore('chart', () => {
   async function option(changes: Partial<Record<keyof ChartOptions, unknown>>): Promise<void> {
     const options = Object.fromEntries(Object.entries({ ...now().options, ...changes }).filter(([, value]) => value !== null && value !== undefined))
     await change({ ...now(), options: options as ChartOptions })
+  }
+
+  /** The loudness of a note as the teacher wants it, or null as Fawnmoss finds it. */
+  async function setLevel(id: string, level: number | null): Promise<void> {
+    const { levels, ...rest } = now().options.shape ?? {}
+    const others = Object.fromEntries(Object.entries(levels ?? {}).filter(([note]) => note !== id))
+    const next = level === null ? others : { ...others, [id]: level }
+    await option({ shape: Object.keys(next).length ? { ...rest, levels: next } : rest })
   }
 
   /** What is pencilled in, as the teacher wants it, and other marks in its place. */
@@ -233,6 +242,7 @@ export const useChart = defineStore('chart', () => {
     resolve,
     pin,
     option,
+    setLevel,
     cut,
     pencil,
     setPencil,

@@ -7,12 +7,14 @@ export interface Show {
   digits: boolean
   lanes: boolean
   bow: boolean
+  /** of a chart that is played as music */
+  swell: boolean
   spots: boolean
   phrases: boolean
   counting: 'none' | 'numbers' | 'syllables' | 'names'
   naming: 'letters' | 'h-b' | 'do'
 }
-export const EVERYTHING: Show = { digits: true, lanes: true, bow: true, spots: false, phrases: false, counting: 'none', naming: 'letters' }
+export const EVERYTHING: Show = { digits: true, lanes: true, bow: true, swell: true, spots: false, phrases: false, counting: 'none', naming: 'letters' }
 
 const kept = single<Partial<Show>>('fawnmoss.desk')
 

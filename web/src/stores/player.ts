@@ -18,6 +18,8 @@ export const usePlayer = defineStore('player', () => {
   const mode = ref<'tune' | 'echo'>('tune')
   const span = ref<Span | null>(null)
   const loop = ref(false)
+  /** How many times the whole is played through. */
+  const verses = ref(1)
   const tune = ref(true)
   const second = ref(true)
   const click = ref(true)
@@ -47,6 +49,7 @@ export const usePlayer = defineStore('player', () => {
     chosen.value = span.value = drone.value = null
     mode.value = 'tune'
     loop.value = false
+    verses.value = 1
     beside.value = []
     level.value = 1
   }
@@ -68,7 +71,7 @@ export const usePlayer = defineStore('player', () => {
     try {
       const found = await load()
       if (!found || run !== runs) return
-      const wish = { mode: mode.value, span: span.value, loop: loop.value }
+      const wish = { mode: mode.value, span: span.value, loop: loop.value, verses: verses.value }
       await sound.play({
         programme: programme(found, wish),
         level: level.value,
@@ -149,6 +152,7 @@ export const usePlayer = defineStore('player', () => {
     mode,
     span,
     loop,
+    verses,
     tune,
     second,
     click,
