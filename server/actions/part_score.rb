@@ -62,12 +62,10 @@ module FawnmossServer
         (sounding + rests).sort_by.with_index { |note, order| [note[:at], order] }
       end
 
-      def marked(solved) = solved.shape ? solved.shape.solved.on(solved.marked) : solved.marked
-
       def part(chart, solved)
         instrument = solved.request.instrument
         name = [chart.pupil&.name || instrument.name, Fawnmoss::Together::Part::NAMES[chart.part]].compact.join(', ')
-        Fawnmoss::Notation::MusicXml::Part.new(tune: Fawnmoss::Chart::Pencil.on(marked(solved), chart.options.pencil), instrument:, name:)
+        Fawnmoss::Notation::MusicXml::Part.new(tune: Fawnmoss::Chart::Pencil.on(solved.marked, chart.options.pencil), instrument:, name:)
       end
     end
   end

@@ -52,7 +52,7 @@ module FawnmossServer
       # Who has a part hears the tune beside it.
       def self.beside(chart, solved)
         melody = Fawnmoss::Practice::PlayAlong.beside(solved, chart.tune.score.alone.up(chart.moved))
-        { second: melody.map { |sound| { **sound.to_h, at: sound.at.to_f, length: sound.length.to_f } }, called: { own: 'my part', other: 'the tune' } }
+        { second: melody.map(&:to_answer), called: { own: 'my part', other: 'the tune' } }
       end
 
       # The chords that are set, in the chart's key, as of Fawnmoss::Together::Harmony.

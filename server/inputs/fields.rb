@@ -136,7 +136,7 @@ module FawnmossServer
       def whole_numbers(form, range, max:)
         refuse('', "These are more than #{max}.", nil) if @raw.size > max
         @raw.to_h do |name, _value|
-          refuse(name, "#{name} is not possible here.", nil) unless name.is_a?(String) && name.match?(form)
+          refuse(name, "#{name} is not possible here.", nil) unless name.match?(form)
           [name, integer(name, range)]
         end
       end

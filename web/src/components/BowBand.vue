@@ -56,7 +56,6 @@ const labels = computed(() => {
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .ground { fill: rgba(var(--v-theme-on-background), 0.05); }
 .bar { stroke: var(--rule); }
 .middle { stroke: var(--rule); stroke-dasharray: 2 4; }

@@ -92,6 +92,7 @@ onMounted(() => {
       </svg>keep the finger down</li>
       <li v-if="show.bow && body.set_bow">bow line: F frog, T tip; first set the bow down
         {{ body.set_bow.startsWith('between') ? '' : 'in the ' }}{{ body.set_bow }}</li>
+      <li v-if="show.swell && body.chart.shape">under it how loud: the wider the louder; the ring is where the phrase goes</li>
     </ul>
     <section class="work">
       <h2>{{ body.minutes_per_day }} minutes a day</h2>

@@ -21,6 +21,5 @@ function text(one: Placed): string {
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 text { font: 600 12.5px var(--v-font-body); fill: var(--ink); }
 </style>

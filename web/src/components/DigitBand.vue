@@ -41,7 +41,6 @@ const small = (note: Partial<ChartNote>): string => (note.graces ?? []).map((gra
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .digit { font: 600 17px var(--v-font-body); fill: var(--ink); }
 text.paired { font-size: 13.5px; }
 text.small { font: 600 11px var(--v-font-body); fill: var(--ink); }

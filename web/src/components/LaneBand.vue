@@ -45,7 +45,6 @@ const shifts = computed(() => props.notes.flatMap((one, at) => {
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .string { stroke: rgba(var(--v-theme-on-background), 0.45); }
 .bar { stroke: var(--rule); stroke-width: 1; }
 .name { font: 600 12px var(--v-font-body); fill: var(--quiet); }

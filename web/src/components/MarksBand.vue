@@ -38,7 +38,6 @@ const height = computed(() => (found.value.length ? Math.max(...found.value.map(
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .grip { fill: transparent; }
 .bracket { fill: none; stroke: var(--fawn); stroke-width: 1.5; }
 text { font: italic 500 12px var(--v-font-heading); fill: var(--fawn); }

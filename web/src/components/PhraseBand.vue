@@ -98,7 +98,6 @@ const spoken = (id: string): string => {
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .brace { fill: none; stroke: var(--quiet); stroke-width: 1.2; }
 text { font: italic 500 12px var(--v-font-heading); fill: var(--quiet); }
 .cut { cursor: ew-resize; touch-action: none; }

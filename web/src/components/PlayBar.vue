@@ -72,7 +72,7 @@ const look = (): void => void player.load().catch(() => undefined)
 output { min-width: 2.2em; text-align: center; font-weight: 600; }
 .tempo .v-btn { min-width: 36px; font-size: 1.15rem; }
 label { display: inline-flex; gap: var(--room-1); align-items: center; cursor: pointer; }
-select { color: inherit; background: transparent; border-bottom: 1px solid var(--rule); padding: 2px 0; font: inherit; }
+select { color: inherit; background: transparent; border: 0; border-bottom: 1px solid var(--rule); padding: 2px 0; font: inherit; }
 select option { color: #222; }
 input { accent-color: rgb(var(--v-theme-primary)); }
 .drone { max-width: 150px; min-width: 110px; flex: 0 0 auto; }

@@ -15,12 +15,6 @@ const bow = computed(() =>
     shape.value.breath ? `gives ${shape.value.breath} of its length to the breath` : ''
   ].filter(Boolean).join('; ')
 )
-/** What a level costs more than the best, in words. */
-const price = (level: number): string => {
-  const more = shape.value.prices[level]!
-  if (more < 0) return 'better'
-  return more <= 8 ? 'as good' : more <= 40 ? 'nearly as good' : more <= 150 ? 'against the line' : 'far from it'
-}
 </script>
 
 <template>
@@ -29,11 +23,11 @@ const price = (level: number): string => {
     <p class="level">
       <v-btn
         density="compact" title="−" aria-label="Softer" :disabled="shape.level <= SOFTEST" @click="emit('level', shape.level - 1)"
-      >softer <span class="small quiet">{{ shape.level > SOFTEST ? price(shape.level - 1) : '' }}</span></v-btn>
+      >softer <span class="small quiet">{{ shape.hows[shape.level - 1] }}</span></v-btn>
       <b>{{ shape.words }}</b>
       <v-btn
         density="compact" title="+" aria-label="Louder" :disabled="shape.level >= LOUDEST" @click="emit('level', shape.level + 1)"
-      >louder <span class="small quiet">{{ shape.level < LOUDEST ? price(shape.level + 1) : '' }}</span></v-btn>
+      >louder <span class="small quiet">{{ shape.hows[shape.level + 1] }}</span></v-btn>
     </p>
     <ul class="small"><li v-for="reason in shape.reasons" :key="reason">{{ reason }}</li></ul>
     <p class="small quiet">{{ bow }}</p>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { BandSize, Placed, SystemLayout } from '../geometry/bands'
-import { draggedTo, halfOf, LOUDEST, SOFTEST, swellPath, swollen, type Swollen } from '../geometry/swell'
+import { draggedTo, halfOf, LOUDEST, SOFTEST, swellPath, swollen, within, type Swollen } from '../geometry/swell'
 
 /** How loud it is played: a swell under the bow line, as high as it is loud; a ring where a phrase has its goal. A note's edge is dragged up for louder. */
 const props = defineProps<{ notes: Placed[]; layout: SystemLayout; selected: number | null; size: BandSize; fixed?: boolean }>()
 const emit = defineEmits<{ level: [id: string, level: number] }>()
 
-const height = computed(() => (props.fixed ? 26 : 46))
+const height = computed(() => props.size.swell)
 const middle = computed(() => height.value / 2)
 const dragged = ref<{ id: string; from: number; y: number; level: number } | null>(null)
 const points = computed<Swollen[]>(() =>
@@ -24,7 +24,7 @@ function take(event: PointerEvent, one: Swollen): void {
 }
 function drag(event: PointerEvent): void {
   const now = dragged.value
-  if (now) dragged.value = { ...now, level: draggedTo(now.from, now.y - event.clientY, height.value) }
+  if (now) dragged.value = { ...now, level: draggedTo(now.from, now.y - event.clientY) }
 }
 function drop(): void {
   const done = dragged.value
@@ -36,7 +36,7 @@ function key(event: KeyboardEvent, one: Swollen): void {
   if (!by) return
   event.preventDefault()
   event.stopPropagation()
-  const level = Math.min(LOUDEST, Math.max(SOFTEST, one.note.shape!.level + by))
+  const level = within(one.note.shape!.level + by)
   if (level !== one.note.shape!.level) emit('level', one.note.id, level)
 }
 </script>
@@ -67,7 +67,6 @@ function key(event: KeyboardEvent, one: Swollen): void {
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .swell { fill: var(--moss); fill-opacity: 0.28; stroke: var(--moss); stroke-width: 1; stroke-linejoin: round; }
 .middle { stroke: var(--quiet); stroke-width: 0.7; stroke-dasharray: 1 4; }
 .goal { fill: var(--paper); stroke: var(--fawn); stroke-width: 1.8; }

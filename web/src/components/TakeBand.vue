@@ -46,7 +46,6 @@ const height = computed(() => 20 + (words.value.length ? (Math.max(...words.valu
 </template>
 
 <style scoped>
-.band { display: block; width: 100%; height: auto; overflow: visible; }
 .dot circle, .ring circle { fill: var(--moss); }
 .ring .line { stroke: var(--moss); }
 .low path, .high path { fill: var(--fawn); }

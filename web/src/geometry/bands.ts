@@ -82,10 +82,11 @@ export interface BandSize {
   lane: number
   disc: number
   bow: number
+  swell: number
   labels: number
 }
-export const DESK: BandSize = { digits: 58, laneTop: 18, lane: 23, disc: 9.5, bow: 66, labels: 2 }
-export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bow: 42, labels: 1 }
+export const DESK: BandSize = { digits: 58, laneTop: 18, lane: 23, disc: 9.5, bow: 66, swell: 46, labels: 2 }
+export const CARD: BandSize = { digits: 52, laneTop: 15, lane: 16, disc: 7.8, bow: 42, swell: 26, labels: 1 }
 
 /** "3rd", "half": a hand position as it is printed over the lanes. */
 export const positionWords = (name: string): string => ({ '1': '1st', '2': '2nd', '3': '3rd' })[name] ?? (/^\d+$/.test(name) ? `${name}th` : name)

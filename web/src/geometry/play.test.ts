@@ -98,6 +98,24 @@ describe('programme', () => {
     expect([second.lead, second.end, second.sounds.map((one) => one.id)]).toEqual([2, 4, ['n4', 'n5']])
     expect(second.clicks.map(({ at, strong }) => [at, strong])).toEqual([[0, true], [1, false], [2, true], [3, false]])
   })
+  it('plays several verses from the same beat of the bar, the second in its own way, the last broader at its end', () => {
+    const music = {
+      ...play, notes: play.notes.map((one) => ({ ...one, loud: 1 })),
+      verse: { how: 'octave', decibels: -4, up: 12, broad: [play.length - 2, 1.5], words: '' },
+    } as Play
+    const once = programme(music, { mode: 'tune', span: null, loop: false })
+    const twice = programme(music, { mode: 'tune', span: null, loop: false, verses: 2 })
+    const count = once.sounds.length
+    const [first, second] = [twice.sounds.slice(0, count), twice.sounds.slice(count)]
+    expect(first).toEqual(once.sounds)
+    expect((second[0]!.at - first[0]!.at) % play.bar).toBe(0)
+    expect(second.map((one) => [one.midi, one.loud])).toEqual(first.map((one) => [one.midi + 12, -3]))
+    expect(second[0]!.length).toBe(first[0]!.length)
+    const started = second[0]!.at - first[0]!.at
+    expect(twice.end).toBeCloseTo(once.end + started + 1, 6) // the last two quarters take three
+    expect(twice.clicks.filter(({ at }) => at < once.lead)).toEqual(once.clicks.filter(({ at }) => at < once.lead))
+    expect(programme(music, { mode: 'echo', span: null, loop: false, verses: 2 })).toEqual(programme(music, { mode: 'echo', span: null, loop: false }))
+  })
   it('knows no span for bars that are not there', () => expect([barSpan(play, [9], ''), phraseSpan(play, 9)]).toEqual([null, null]))
 })
 

@@ -8,8 +8,10 @@ export const LOUDEST = 10
 /** A note's place on the swell: half its height there in pixels. */
 export interface Swollen { index: number; note: ChartNote; x: number; half: number }
 
-/** Half the height of the swell at a level. height: of the band. */
-export const halfOf = (level: number, height: number): number => ((level + 0.7) / (LOUDEST + 1)) * (height / 2 - 2)
+const PIXELS = 4 // of dragging for one level
+
+/** Half the height of the swell at a level, a little steeper than what is heard, so that small differences are seen. height: of the band. */
+export const halfOf = (level: number, height: number): number => ((level + 0.4) / (LOUDEST + 0.4)) ** 1.5 * (height / 2 - 1)
 
 /** The notes of a system that have a loudness, one for each sound. */
 export const swollen = (notes: Placed[], height: number): Swollen[] =>
@@ -36,5 +38,7 @@ export function swellPath(points: Swollen[], end: number, middle: number): strin
 const round = (value: number): number => Math.round(value * 10) / 10
 
 /** The level that a note has when its edge is dragged so many pixels up (above zero) or down. */
-export const draggedTo = (level: number, up: number, height: number): number =>
-  Math.min(LOUDEST, Math.max(SOFTEST, Math.round(level + up / (height / 2 / (LOUDEST + 1)))))
+export const draggedTo = (level: number, up: number): number => within(level + Math.round(up / PIXELS))
+
+/** The nearest level that there is. */
+export const within = (level: number): number => Math.min(LOUDEST, Math.max(SOFTEST, level))

@@ -24,7 +24,7 @@ import { useSameTune } from '../composables/useSameTune'
 import { neighbour } from '../geometry/pins'
 import { positionWords } from '../geometry/bands'
 import { barSpan, phraseSpan } from '../geometry/play'
-import { LOUDEST, SOFTEST } from '../geometry/swell'
+import { within } from '../geometry/swell'
 import { barsOf, barWords } from '../geometry/spots'
 import { accessible, printed, sameKind } from '../geometry/words'
 import { useChart } from '../stores/chart'
@@ -169,8 +169,8 @@ useKeys((event) => {
   else if (key === 'h' || key === 'f') void chart.pin({ join: key === 'h' ? 'hook' : 'lift' })
   else if (key === 'p') void chart.pin('toggle')
   else if ((key === '+' || key === '-') && chart.note.shape) {
-    const level = chart.note.shape.level + (key === '+' ? 1 : -1)
-    if (level >= SOFTEST && level <= LOUDEST) void chart.setLevel(chart.note.id, level)
+    const level = within(chart.note.shape.level + (key === '+' ? 1 : -1))
+    if (level !== chart.note.shape.level) void chart.setLevel(chart.note.id, level)
   }
 })
 </script>

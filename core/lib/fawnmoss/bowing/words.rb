@@ -55,10 +55,8 @@ module Fawnmoss
         'quick' if speed > usual * QUICK
       end
 
-      # Where the loudness changes under one bow, the bow is not spent evenly.
+      # Where the loudness changes under one bow, the bow is not spent evenly; nil where all are alike.
       def self.swell(planned, index, asked)
-        return unless asked.loud
-
         from, to = ends(planned, index, asked)
         return 'keep bow for the end' if to >= from * GROWS
 
@@ -75,8 +73,7 @@ module Fawnmoss
         end
         [stroke.notes.first, last].map { asked.loudness(_1) }
       end
-      private_class_method :swell, :ends
-      private_class_method :extent, :half, :part, :pace
+      private_class_method :extent, :half, :part, :pace, :swell, :ends
     end
   end
 end

@@ -34,11 +34,11 @@ module Fawnmoss
       # Marks per written note id: { 'n1' => Entry }.
       def by_id = entries.to_h { [_1.note.id, _1] }
 
-      # The tune with the hairpins of its shape: Score::Tune.
-      def shaped = shape ? shape.solved.on(tune) : tune
+      # The tune with the hairpins of its shape: Score::Tune. marked: the tune with other marks already on it.
+      def shaped(marked = tune) = shape ? shape.solved.on(marked) : marked
 
       # The tune with every mark written into it, as it would be printed: Score::Tune for the writers. strings: :all or :needed.
-      def marked(strings: :all) = Marked.tune(self, strings:)
+      def marked(strings: :all) = shaped(Marked.tune(self, strings:))
 
       # The JSON contract of docs/formats.md, as plain hashes, arrays, strings and numbers.
       def to_h = Contract.new(self).to_h

@@ -67,7 +67,7 @@ module Fawnmoss
         return {} unless sound
 
         { shape: { **sound.to_h.slice(:level, :set, :goal, :touch, :zone, :reasons, :prices), words: Shape::Levels.words(sound.level),
-                   decibels: sound.decibels.round(1), breath: sound.breath && fraction(sound.breath) } }
+                   hows: sound.prices.map { Shape::Words.price(_1) }, decibels: sound.decibels.round(1), breath: sound.breath && fraction(sound.breath) } }
       end
 
       # Small notes with their fingers, and how they are played.

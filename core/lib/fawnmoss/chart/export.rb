@@ -12,17 +12,13 @@ module Fawnmoss
         case format
         when 'json' then JSON.pretty_generate(chart.to_h)
         when 'text' then TextPage.new(chart).text
-        when 'musicxml' then Notation::MusicXml.write(Pencil.on(shaped(chart, chart.marked), pencil), instrument: chart.request.instrument)
-        when 'abc' then Notation::Abc.write(Pencil.on(shaped(chart, chart.marked(strings: :needed)), pencil), clef: chart.request.instrument.clef)
+        when 'musicxml' then Notation::MusicXml.write(Pencil.on(chart.marked, pencil), instrument: chart.request.instrument)
+        when 'abc' then Notation::Abc.write(Pencil.on(chart.marked(strings: :needed), pencil), clef: chart.request.instrument.clef)
         when 'midi' then Notation::Midi.write(chart.tune, instrument: chart.request.instrument, tempo: chart.tempo, trill: chart.request.trill,
                                                          shape: chart.shape)
         else raise InvalidInput.new("#{format.inspect} is not a format", where: { field: 'format' }, remedy: "Choose #{FORMATS.join(', ')}.")
         end
       end
-
-      # With its hairpins and dynamics.
-      def self.shaped(chart, tune) = chart.shape ? chart.shape.solved.on(tune) : tune
-      private_class_method :shaped
     end
   end
 end

@@ -28,7 +28,7 @@ module Fawnmoss
 
       def initialize(tune, instrument, tempo, count_in, trill, others = [], shape: nil)
         @others = others
-        @shaped = shape ? shape.solved.heads.zip(shape.sounds).to_h { |head, sound| [head.id, sound] } : {}
+        @shaped = shape ? shape.by_note : {}
         @tune = tune
         @instrument = instrument
         @tempo = tempo
@@ -118,19 +118,16 @@ module Fawnmoss
 
       # The block answers a pitch as it sounds.
       def notes(tune, channel, softer: 0, shaped: {})
-        Score::Sounding.of(tune.played, tempo: @tempo, from: @trill).flat_map do |sound|
+        Score::Sounding.of(tune.played, tempo: @tempo, from: @trill, shorter: shaped.transform_values(&:shorter)).flat_map do |sound|
           key = yield(sound.pitch).midi
           from = ticks(lead + sound.at)
-          to = [ticks(lead + sound.at + sound.length - given(sound, shaped)) - GAP, from + 1].max
+          to = [ticks(lead + sound.at + sound.length) - GAP, from + 1].max
           [[from, 1, MIDI::NoteOn.new(channel, key, velocity(shaped[sound.note.id]) - softer)], [to, 0, MIDI::NoteOff.new(channel, key, 0)]]
         end
       end
 
       # 40 times the logarithm of a velocity is its loudness in dB (General MIDI, from memory).
       def velocity(shape) = shape ? (LOUDNESS * (10**(shape.decibels / 40))).round.clamp(SOFTER + 1, 127) : LOUDNESS
-
-      # Quarters that a note leaves to a breath.
-      def given(sound, shaped) = [sound.note.duration * (shaped[sound.note.id]&.shorter || 0), sound.length / 2].min
 
       def ticks(quarters) = (quarters * TICKS).round
     end

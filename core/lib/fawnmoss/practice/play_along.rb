@@ -7,7 +7,11 @@ module Fawnmoss
     class PlayAlong
       # id: of the note; at, length: in quarters, at from the start; midi: key number as it sounds, 60 is middle C; bar: printed
       # number; silent: true in the silence after a phrase, where the pupil plays it; loud: dB over mf, nil where nothing is shaped.
-      Sound = Value.of(:id, :at, :length, :midi, :bar, :silent, :loud)
+      Sound = Value.of(:id, :at, :length, :midi, :bar, :silent, :loud) do
+        # Plain data for a player: lengths as numbers, nothing where nothing is shaped.
+        def to_answer = { **to_h.compact, at: at.to_f, length: length.to_f }
+      end
+
       # tempo: quarters a minute; steps: tempi to practise at, rising; beat, bar: lengths; count_in: before the start; first: where in
       # its bar the tune starts; length: of the tune; notes: Sound list; echo: { length:, notes: }; phrases: [[at, length], ...]; bars:
       # [[number, at, length], ...] as written, without repeats; drones: [[words, [midi, ...]], ...]; clicks: where the meter or tempo changes, the beats
@@ -28,7 +32,7 @@ module Fawnmoss
         def lengths = { beat:, bar:, count_in:, first:, length: }.transform_values(&:to_f)
         def click_numbers(list) = list.map { |at, strong| { at: at.to_f, strong: } }
 
-        def numbers(sounds) = sounds.map { |sound| { **sound.to_h.compact, at: sound.at.to_f, length: sound.length.to_f } }
+        def numbers(sounds) = sounds.map(&:to_answer)
       end
 
       # chart: Chart::Chart. Returns Schedule.
@@ -56,7 +60,7 @@ module Fawnmoss
         @unfolded = Score::Unfolding.tune(@tune)
         @played = @unfolded.played
         @written = @tune.played
-        @shaped = @chart.shape ? @chart.entries.to_h { [_1.note.id, _1.shape] } : {}
+        @shaped = @chart.shape ? @chart.shape.by_note : {}
         @clocks = {}.compare_by_identity
         [@unfolded, @unfolded.second, @tune].compact.each { @clocks[_1] = Score::Clock.new(_1) }
       end
@@ -81,19 +85,10 @@ module Fawnmoss
       # notes: Score::Played of a tune, in order; later: quarters by which they sound later than written; shaped: { note id => Shape::Layer::Sound }.
       def sounds(notes, tune, later: 0r, silent: false, shaped: @shaped)
         clock = @clocks[tune]
-        Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill).map do |sound|
-          shape = shaped[sound.note.id]
-          Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, held(sound, shape)), bar: sound.note.bar, silent:,
-                    midi: (block_given? ? yield(sound.pitch) : @instrument.sounding(sound.pitch)).midi, loud: shape&.decibels)
+        Score::Sounding.of(notes, tempo: @chart.tempo, from: @chart.request.trill, shorter: shaped.transform_values(&:shorter)).map do |sound|
+          Sound.new(id: sound.note.id, at: clock.at(sound.at) + later, length: clock.length(sound.at, sound.length), bar: sound.note.bar, silent:,
+                    midi: (block_given? ? yield(sound.pitch) : @instrument.sounding(sound.pitch)).midi, loud: shaped[sound.note.id]&.decibels)
         end
-      end
-
-      # Quarters that a sound lasts: at its end a note may leave something to a breath.
-      def held(sound, shape)
-        note = sound.note
-        return sound.length unless shape&.shorter&.positive? && sound.at + sound.length == note.onset + note.duration
-
-        [sound.length - (note.duration * shape.shorter), sound.length / 2].max
       end
 
       # The second verse: where its last phrase begins, and how much broader that is.

@@ -13,8 +13,9 @@ module Fawnmoss
       SHARE = 1/2r # of the note before that grace notes take at the most
       STROKE = 3/25r # seconds: a note of a trill
 
-      # notes: Score::Played in order; tempo: quarters a minute; from: 'main' or 'upper', where a trill begins. Returns Sound list.
-      def self.of(notes, tempo:, from: 'main') = new(notes, tempo, from).sounds
+      # notes: Score::Played in order; tempo: quarters a minute; from: 'main' or 'upper', where a trill begins; shorter: { note id => of its length, what it
+      # leaves at its end }. Returns Sound list.
+      def self.of(notes, tempo:, from: 'main', shorter: {}) = new(notes, tempo, from, shorter).sounds
 
       # Notes of a trill over so many quarters: odd from the main note, even from above, so that it ends on the main note.
       def self.strokes(quarters, tempo, from)
@@ -22,10 +23,11 @@ module Fawnmoss
         from == 'upper' ? [whole - (whole % 2), 4].max : [whole - 1 + (whole % 2), 3].max
       end
 
-      def initialize(notes, tempo, from)
+      def initialize(notes, tempo, from, shorter)
         @notes = notes
         @tempo = tempo
         @from = from
+        @shorter = shorter
         @taken = Hash.new(0r) # quarters that grace notes take off the end of a note, by its number in the list
         @late = Hash.new(0r) # and off its beginning
       end
@@ -65,10 +67,14 @@ module Fawnmoss
       # Numbers in the list of the notes that sound with one, itself among them.
       def together(at) = (@chords ||= @notes.each_index.group_by { @notes[_1].head }).fetch(@notes[at].head)
 
+      # Quarters that a note leaves at its end, half of it at the most.
+      def left(note, length) = [note.duration * @shorter.fetch(note.id, 0), length / 2].min
+
       def main(at)
         note = @notes[at]
         from = note.onset + @late[at]
         length = note.duration - @late[at] - @taken[at]
+        length -= left(note, length) if @taken[at].zero? # grace notes fill what it would leave
         return [Sound.new(note:, pitch: note.pitch, at: from, length:)] unless note.trill
 
         count = self.class.strokes(length, @tempo, @from)

@@ -17,8 +17,7 @@ module Fawnmoss
         @wants = wants
         @prices = prices.fetch('costs')
         @set = set
-        @best = wants.lines.map { |line| (line.first..line.last).map { wants.goal(_1) }.max }
-        @number = wants.lines.each_with_index.flat_map { |line, number| [number] * line.size }
+        @best = wants.lines.to_h { |line| [line, line.sounds.map { wants.goal(_1) }.max] }.compare_by_identity
         @steps = {}
         @own = wants.heads.each_index.map { |at| own(at) }
         @least = least
@@ -27,8 +26,8 @@ module Fawnmoss
       # The level of every sound.
       def levels = chosen.map(&:level)
 
-      # The sound that each phrase grows to.
-      def goals = @wants.lines.map { |line| (line.first..line.last).find { chosen[_1].side == :goal } }
+      # { Line => the sound that the phrase grows to }.
+      def goals = @wants.lines.to_h { |line| [line, line.sounds.find { chosen[_1].side == :goal }] }.compare_by_identity
 
       def total = @least.total
       def set?(at) = @set.key?(at)
@@ -72,7 +71,7 @@ module Fawnmoss
         dynamic = @wants.signs[at].dynamic
         price = @prices[goal ? 'leave_goal' : leave(at)] * ((choice.level - @wants.level(at, goal:))**2)
         price += @prices['written'] * ((choice.level - dynamic)**2) if dynamic
-        price += @best[@number[at]] - @wants.goal(at) if goal
+        price += @best[@wants.line(at)] - @wants.goal(at) if goal
         price.round
       end
 

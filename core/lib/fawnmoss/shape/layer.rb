@@ -11,14 +11,15 @@ module Fawnmoss
       # notes: ids of its first and last note, and of its goal; bars: in words; words: what to do.
       Phrase = Value.of(:from, :to, :goal, :bars, :words)
 
-      attr_reader :sounds, :solved
+      attr_reader :sounds, :solved, :by_note # { note id => Sound }, of a double stop each of its notes
 
       # problem: Chart::Problem whose request has a shape.
       def initialize(problem)
-        @problem = problem
         @solved = problem.shape
         @usual = problem.request.instrument.contact_zone
-        @sounds = build.freeze
+        @sounds = build(problem.bows, problem.tempo).freeze
+        @by_note = problem.sounds.zip(@sounds).flat_map { |notes, sound| notes.map { [_1.id, sound] } }.to_h.freeze
+        @octave = octave(problem)
       end
 
       # Phrase list.
@@ -39,13 +40,7 @@ module Fawnmoss
       def verse = @verse ||= Verse.of(@solved, out: !octave?)
 
       # True where an octave higher every note has a place in the positions of the chart.
-      def octave?
-        return @octave unless @octave.nil?
-
-        request = @problem.request
-        places = Fingering::Candidates.new(request.instrument, request.positions)
-        @octave = @problem.tune.played.map(&:pitch).uniq.all? { places.for(_1.up(Theory::Interval.octaves(1))).any? }
-      end
+      def octave? = @octave
 
       # { skill id => [sounds] } that the shape asks for.
       def demands
@@ -55,20 +50,24 @@ module Fawnmoss
 
       private
 
-      def build
-        touches = Touches.new(@solved, @problem.bows, @problem.tempo)
-        zones = Zones.new(@solved, @problem.bows, @usual)
-        goals = @solved.goals.to_set
+      def octave(problem)
+        places = Fingering::Candidates.new(problem.request.instrument, problem.request.positions)
+        problem.tune.played.map(&:pitch).uniq.all? { places.for(_1.up(Theory::Interval.octaves(1))).any? }
+      end
+
+      def build(bowing, tempo)
+        touches = Touches.new(@solved, bowing, tempo)
+        zones = Zones.new(@solved, bowing, @usual)
         @solved.heads.each_index.map do |at|
           level = @solved.levels[at]
-          Sound.new(level:, set: @solved.set?(at), goal: goals.include?(at), touch: touches.at(at), decibels: Levels.decibels(level) + touches.decibels(at),
+          Sound.new(level:, set: @solved.set?(at), goal: @solved.goal?(at), touch: touches.at(at), decibels: Levels.decibels(level) + touches.decibels(at),
                     shorter: touches.shorter(at), breath: touches.breath(at), zone: zones.at(at), reasons: @solved.reasons(at), prices: @solved.prices(at))
         end
       end
 
       # Sounds of phrases that swell by three levels or more.
       def swelling
-        @solved.lines.select { [@solved.rise(_1), @solved.fall(_1)].max > Signs::SWELLS }.flat_map { (_1.first.._1.last).to_a }
+        @solved.lines.select { [@solved.rise(_1), @solved.fall(_1)].max > Signs::SWELLS }.flat_map { _1.sounds.to_a }
       end
     end
   end

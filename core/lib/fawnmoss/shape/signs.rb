@@ -20,7 +20,7 @@ module Fawnmoss
 
       # [[note id, Direction], ...].
       def self.phrase(solved, line, number)
-        return [] if (line.first..line.last).any? { |at| solved.wants.signs[at].then { _1.dynamic || _1.way || _1.sudden } }
+        return [] if line.sounds.any? { |at| solved.wants.signs[at].then { _1.dynamic || _1.way || _1.sudden } }
 
         goal = solved.goal(line)
         up = swell(solved, :crescendo, line.first, goal, solved.rise(line))

@@ -6,7 +6,7 @@ module Fawnmoss
     class Solved
       BY_SPEED = 0.5 # of a difference in loudness is made by more or less bow; the rest by where it lies (see Zones)
 
-      attr_reader :heads, :lines, :levels, :goals, :wish, :wants
+      attr_reader :heads, :lines, :levels, :wish, :wants
 
       # tune: Score::Tune with what is pencilled on it; heads: Score::Played list, one for each sound; phrases: Analysis::Phrases::Phrase list;
       # wish: Wish; prices: data/shape.yml.
@@ -31,23 +31,22 @@ module Fawnmoss
 
       def prices(at) = @curve.prices(at)
       def set?(at) = @curve.set?(at)
-      def total = @curve.total
       def written? = @wants.written?
 
       # Of each phrase: how many levels it grows to its goal, and falls from there.
-      def rise(line) = @levels[@goals[number(line)]] - @levels[line.first]
-      def fall(line) = @levels[@goals[number(line)]] - @levels[line.last]
-      def goal(line) = @goals[number(line)]
+      def rise(line) = @levels[goal(line)] - @levels[line.first]
+      def fall(line) = @levels[goal(line)] - @levels[line.last]
+      def goal(line) = @goals.fetch(line)
+      def goal?(at) = goal(@wants.line(at)) == at
+
+      # The number of a sound, by the index of its lowest note.
+      def at(index) = (@at ||= @heads.each_with_index.to_h { |head, number| [head.index, number] }).fetch(index)
 
       # Words for what makes the level of a sound what it is.
       def reasons(at) = Words.reasons(self, at)
 
       # The tune with hairpins and dynamics where the page has none in a phrase: Score::Tune.
       def on(tune) = Signs.on(tune, self)
-
-      private
-
-      def number(line) = (@numbers ||= @lines.each_with_index.to_h)[line]
     end
   end
 end

@@ -18,10 +18,9 @@ module Fawnmoss
         @heads = solved.heads
         @bowing = bowing
         @tempo = tempo
-        @at = @heads.each_with_index.to_h { |head, at| [head.index, at] }
-        @strokes = bowing.planned.map { |planned| planned.stroke.notes.map { @at.fetch(_1) } }.slice_when { |_, later| !own_slur?(later) }.map(&:flatten)
-        @firsts = @strokes.select { _1.size > 1 }.to_set(&:first)
-        @lights = @strokes.select { pair?(_1) }.to_set(&:last)
+        strokes = bowing.planned.slice_when { |_, later| later.join != :slur }.map { |same| same.flat_map { _1.stroke.notes }.map { solved.at(_1) } }
+        @firsts = strokes.select { _1.size > 1 }.to_set(&:first)
+        @lights = strokes.select { pair?(_1) }.to_set(&:last)
       end
 
       # 'weight', 'light' or nil.
@@ -41,7 +40,7 @@ module Fawnmoss
       # Of its length, what a sound leaves for the breath after it, nil where there is none: at the end of a phrase that no rest and no slur goes over.
       def breath(at)
         after = @heads[at + 1]
-        return unless after && @solved.lines.any? { _1.last == at } && after.rest_before.zero? && @bowing.join(after.index) != :slur
+        return unless after && @solved.wants.line(at).last == at && after.rest_before.zero? && @bowing.join(after.index) != :slur
 
         seconds(at) <= BREATH ? 1/8r : 1/16r
       end
@@ -51,7 +50,6 @@ module Fawnmoss
 
       private
 
-      def own_slur?(stroke) = @bowing.note(@heads[stroke.first].index)[:added]
       def seconds(at) = (@heads[at].duration * 60 / @tempo).to_f
       def accent?(at) = @heads[at].marks.include?(:accent) || @solved.wants.signs[at].sudden
 

@@ -75,10 +75,7 @@ module Fawnmoss
         times.positive? ? (times * @goal['long']).round : 0
       end
 
-      def highest?(at)
-        line = line(at)
-        @heads[line.first..line.last].none? { _1.pitch.midi > @heads[at].pitch.midi }
-      end
+      def highest?(at) = @heads[at].pitch.midi == line(at).top
     end
   end
 end

@@ -17,6 +17,12 @@ module Fawnmoss
         line.same && !solved.written? ? "the same again, softer: #{way}" : way
       end
 
+      PRICES = { (...0) => 'better', (0..8) => 'as good', (9..40) => 'nearly as good', (41..150) => 'against the line', (151..) => 'far from it' }.freeze
+
+      # What a level costs more, in words. points: more than the best.
+      #   Words.price(12) # => "nearly as good"
+      def self.price(points) = PRICES.find { |range, _| range.cover?(points) }.last
+
       # "bars 1 to 4", with the pick-up named.
       def self.bars(solved, line)
         from, to = [line.first, line.last].map { solved.heads[_1].bar }

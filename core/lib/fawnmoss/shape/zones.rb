@@ -12,9 +12,8 @@ module Fawnmoss
       # solved: Solved; bowing: Bowing::Solved; usual: the instrument's own zone.
       def initialize(solved, bowing, usual)
         @usual = usual
-        at = solved.heads.each_with_index.to_h { |head, index| [head.index, index] }
         @zones = bowing.planned.each_with_object({}) do |planned, found|
-          own = planned.stroke.notes.map { at.fetch(_1) }
+          own = planned.stroke.notes.map { solved.at(_1) }
           zone = zone(planned, own.sum { Levels.decibels(solved.levels[_1]) } / own.size)
           own.each { found[_1] = zone }
         end
